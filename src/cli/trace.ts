@@ -1,6 +1,6 @@
 import { open, rename, rm } from 'node:fs/promises'
 import { writeTrace } from '@/core/trace'
-import { traceOf, type FrameSight } from '@/core/vision'
+import { thingsAround, traceOf, type FrameSight } from '@/core/vision'
 import { findPointer } from '@/server/trace/find'
 import { faultOf, codeOf, read, say, type CliCommand } from './command'
 
@@ -33,7 +33,7 @@ What appears on the screen is written as screenchange, likely clicks as pointerd
       const file = await open(part, 'w')
       const sights: FrameSight[] = []
       try {
-        const { width, height } = await findPointer(
+        const { width, height, looks } = await findPointer(
           given.places[0]!,
           (f) => {
             sights.push(f)
@@ -43,7 +43,9 @@ What appears on the screen is written as screenchange, likely clicks as pointerd
           },
           at ? { t: at[0]!, x: at[1]!, y: at[2]! } : null,
         )
-        await file.writeFile(writeTrace(traceOf(sights, width, height)))
+        const trace = traceOf(sights, width, height)
+        trace.events = [...trace.events, ...thingsAround(sights, looks, trace)].sort((a, b) => a.t - b.t)
+        await file.writeFile(writeTrace(trace))
       } finally {
         await file.close()
       }

@@ -59,7 +59,14 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
   })
   const rectOf = ([x, y, w, h]: [number, number, number, number]) => ({ x, y, w, h })
   const at = (t: number) => Math.min(n - 1, Math.round(t * fps))
+  const found = trace.events.filter((e) => e.type === 'thing')
+  const around = found.map((e, i) => ({
+    from: at(e.t),
+    to: i + 1 < found.length ? at(found[i + 1]!.t) : n,
+    rect: rectOf(e.rect),
+  }))
   const uses = thingsInUse({
+    around,
     width: trace.width,
     height: trace.height,
     fps,

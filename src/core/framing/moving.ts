@@ -109,6 +109,8 @@ function missed(v: Rect, p: Point, margin: number, { width, height }: { width: n
 const TOO_FAST = 60
 /** What a frame costs in which what has to be seen whole is cut: more than one in which the pointer is lost. */
 const CUT = 3000
+/** What a frame costs in which what is worked in is cut. */
+const HALF_SEEN = 2
 /** Puts stands that are the same into one, and finds for each move between two the frames in which it is made. */
 export function timed(all: Stand[], input: Prepared, choice: FollowChoice): Stand[] {
   const { fps, pointer } = input
@@ -176,7 +178,7 @@ function costOfMove(
   input: Prepared,
   margin: number,
 ): number {
-  const { pointer, needs } = input
+  const { pointer, needs, uses } = input
   const { from, to, a, b, most } = m
   const shares = easedOver(to - from)
   const way: Rect = { ...a.view }
@@ -190,6 +192,8 @@ function costOfMove(
       const cut = hiddenOf(need, v)
       if (cut > A_LITTLE) cost += CUT * Math.min(1, cut * 5)
     }
+    const use = uses[f]
+    if (use && hiddenOf(use, v) > A_LITTLE) cost += HALF_SEEN
     if (isLost(p, v)) cost += 1000
     else if (missed(v, p, margin, input)) cost += 1
   }

@@ -12,6 +12,8 @@ export interface Told {
   came: readonly { at: number; rect: Rect }[]
   /** What was pressed: buttons, rows, fields. */
   pressed: readonly { at: number; rect: Rect }[]
+  /** Windows, dialogs and panels around the pointer, as the pixels tell of them. */
+  around?: readonly Whole[]
 }
 
 /** A thing is shown whole where it fits into a view that is so many times larger than the whole take, or more. */
@@ -29,6 +31,11 @@ const ANSWERED_S = 1
 /** A later change that covers so much of a thing has taken its place. */
 const REPLACED = 0.8
 const REACH_PX = 8
+/** A change that lies so far within a window is one of its own. */
+const IN_IT = 0.9
+/** What comes is looked at by itself when it fills so much of the take, and did not come just before. */
+const LARGE = 0.04
+const AGAIN_S = 6
 
 const areaOf = (r: Rect): number => r.w * r.h
 const meet = (a: Rect, b: Rect): number =>
@@ -45,24 +52,33 @@ export const isSeenWhole = (r: Rect, { width, height }: { width: number; height:
  * The things that are worked in, and when: what came on the screen and the pointer is in, the smallest of those in
  * each other; and what is pressed. Those that are too large to be seen whole at a closer look are left out.
  */
-export function thingsInUse({ width, height, fps, pointer, came, pressed }: Told): Whole[] {
+export function thingsInUse({ width, height, fps, pointer, came, pressed, around = [] }: Told): Whole[] {
   const n = pointer.length
   const fits = ({ rect }: { rect: Rect }) => isSeenWhole(rect, { width, height })
-  const things = came.map(({ at, rect }, i) => {
-    const next = came.slice(i + 1).find((c) => c.at > at && meet(c.rect, rect) >= REPLACED * areaOf(rect))
-    return { at: Math.max(0, at - Math.round(BEFORE_S * fps)), rect, to: next ? next.at : n }
-  })
   const frames = (s: number) => Math.round(s * fps)
+  const inAnother = ({ at, rect }: { at: number; rect: Rect }) =>
+    around.some((a) => a.from <= at && a.to >= at && fits(a) && meet(a.rect, rect) > IN_IT * areaOf(rect))
+  const things = came.flatMap(({ at, rect }, i) => {
+    if (inAnother({ at, rect })) return []
+    const next = came.slice(i + 1).find((c) => c.at > at && meet(c.rect, rect) >= REPLACED * areaOf(rect))
+    const again = came
+      .slice(0, i)
+      .some((c) => at - c.at < frames(AGAIN_S) && meet(c.rect, rect) >= REPLACED * areaOf(rect))
+    const isLarge = areaOf(rect) >= LARGE * width * height && !again
+    const from = Math.max(0, at - frames(BEFORE_S))
+    return [{ from, until: isLarge ? at + frames(LOOKED_AT_S) : from, rect, to: next ? next.at : n }]
+  })
+  const all = [...things, ...around.map((a) => ({ ...a, until: a.to }))]
   const chosen = new Int32Array(n).fill(-1)
-  for (const [i, t] of things.entries()) {
-    for (let f = t.at; f < Math.min(n, t.to); f++) {
-      if (f - t.at > frames(LOOKED_AT_S) && !holds(t.rect, pointer[f]!)) continue
-      const other = things[chosen[f]!]
+  for (const [i, t] of all.entries()) {
+    for (let f = Math.max(0, t.from); f < Math.min(n, t.to); f++) {
+      if (f > t.until && !holds(t.rect, pointer[f]!)) continue
+      const other = all[chosen[f]!]
       if (!other || areaOf(t.rect) <= areaOf(other.rect)) chosen[f] = i
     }
   }
   const out: Whole[] = []
-  for (const [i, t] of things.entries()) {
+  for (const [i, t] of all.entries()) {
     if (!fits(t)) continue
     for (const { from, to } of runsOf(chosen, i, frames(AWAY_S)))
       if (to - from >= frames(PASSING_S)) out.push({ from, to, rect: t.rect })

@@ -13,6 +13,7 @@ export const TraceEvent = z.discriminatedUnion('type', [
   z.object({ type: z.literal('pointerup'), ...base, ...at, button: z.number().int().default(0), target }),
   z.object({ type: z.literal('wheel'), ...base, ...at, deltaX: n.default(0), deltaY: n.default(0) }),
   z.object({ type: z.literal('keydown'), ...base, key: z.string().min(1).max(40), target }),
+  z.object({ type: z.literal('thing'), ...base, rect: z.tuple([n, n, n, n]) }),
   z.object({ type: z.literal('screenchange'), ...base, rect: z.tuple([n, n, n, n]), label: z.string().optional() }),
 ])
 export type TraceEvent = z.infer<typeof TraceEvent>

@@ -1,3 +1,5 @@
 export { PointerFinder, type Altered, type FoundPointer } from './finder'
 export { traceOf, type FrameSight } from './sights'
 export { RegionTracker, type RegionAt } from './region'
+export { linesIn, type Lines } from './boxes'
+export { thingsAround, type Looked } from './things'

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import type { Trace } from '@/core/trace'
-import { PointerFinder, RegionTracker, type FrameSight } from '@/core/vision'
+import { linesIn, PointerFinder, RegionTracker, type FrameSight, type Looked } from '@/core/vision'
 import { exactTimes } from '../media/probe'
 import { appRoot } from '../root'
 import { eachFrame, greyOf } from './frames'
@@ -11,6 +11,8 @@ export interface FoundTrace {
   width: number
   height: number
   frames: number
+  /** What the edges of windows, dialogs and panels tell, a look every half second. */
+  looks: Looked[]
 }
 
 const visionCode = () => new WebAssembly.Module(readFileSync(path.join(appRoot(), 'wasm/vision.wasm')))
@@ -21,6 +23,8 @@ export interface PointedAt {
   x: number
   y: number
 }
+/** How often the edges of what is on the screen are looked at, in seconds. */
+const LOOK_S = 0.5
 /** So many seconds on both sides of it are searched again. */
 const REACH_S = 6
 
@@ -46,6 +50,7 @@ export async function findPointer(
   if (times?.length === 0) throw new Error(`${file}: it has no frame near ${at!.t} seconds.`)
   const pointed = at && times && { frame: nearest(times, at.t), x: at.x, y: at.y }
   let given = 0
+  const looks: Looked[] = []
   const finder = new PointerFinder(
     code,
     width,
@@ -62,6 +67,9 @@ export async function findPointer(
     finder.grey,
     (n) => {
       finder.add()
+      const t = times?.[n] ?? n / 30
+      if (!at && t >= (looks.at(-1)?.t ?? -LOOK_S) + LOOK_S - 1e-6)
+        looks.push({ t, lines: linesIn(finder.grey, width, height) })
       if (n % 64 === 63) onShare(Math.min(0.99, n / Math.max(1, times?.length ?? n)))
       return !at || n + 1 < times!.length
     },
@@ -70,7 +78,7 @@ export async function findPointer(
   finder.end()
   if (read === 0) throw new Error(`${file}: none of its frames can be decoded. Save it again as an MP4.`)
   onShare(1)
-  return { width, height, frames: read }
+  return { width, height, frames: read, looks }
 }
 
 const nearest = (times: number[], t: number) =>
