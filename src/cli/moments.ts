@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs'
 import { writeFile } from 'node:fs/promises'
 import { createInterface } from 'node:readline'
 import { momentsOf } from '@/core/moments'
-import { pathOf, TraceReader } from '@/core/trace'
+import { pathOf, thingsOf, TraceReader } from '@/core/trace'
 import { read, say, type CliCommand } from './command'
 
 /** A lesson takes so many of each from one trace. */
@@ -12,7 +12,8 @@ export const moments: CliCommand = {
   help: `
 ./vane moments TRACE.jsonl --media ID --out FILE.json [--size WIDTHxHEIGHT]
 
-Reads a trace line by line and writes what it tells as JSON: {"moments": [...], "pointer": [[microseconds, x, y], ...]}.
+Reads a trace line by line and writes what it tells as JSON: {"moments": [...], "pointer": [[microseconds, x, y], ...],
+"things": [[microseconds, x, y, width, height], ...]}.
 
 --media  the take's id in its lesson; the ids of the moments begin with it
 --size   the take's size in pixels, when it differs from the trace's`,
@@ -54,7 +55,7 @@ Reads a trace line by line and writes what it tells as JSON: {"moments": [...], 
       say(`The way of its pointer has ${pointer.length} corners; a take may have ${MOST.corners}. Split the recording.`)
       return 1
     }
-    await writeFile(out, JSON.stringify({ moments: found, pointer }))
+    await writeFile(out, JSON.stringify({ moments: found, pointer, things: thingsOf(trace.trace, take) }))
     return 0
   },
 }

@@ -1,7 +1,7 @@
 import { breaksOf } from './breaks'
 import { prepared, type FollowChoice, type FollowInput, type Prepared, type Stand } from './input'
 import { comfortable, kept, lost, timed } from './moving'
-import { split, standsFor, type Stretch } from './stretches'
+import { split, standsFor, type StandStretch } from './stretches'
 
 /**
  * A camera operator's framing: the view stands still while the pointer works inside its middle, sets off as the pointer
@@ -17,7 +17,7 @@ export function followStands(given: FollowInput, choice: FollowChoice): Stand[] 
   const n = input.pointer.length
   if (n === 0) return []
   const breaks = breaksOf(input.pointer, input.fps)
-  let best: { stretches: Stretch[]; stands: Stand[]; off: number } | null = null
+  let best: { stretches: StandStretch[]; stands: Stand[]; off: number } | null = null
   for (const price of [0.06, 0.15, 0.4]) {
     const stretches = split(input, choice, breaks, price)
     const stands = standsOf(stretches, input, choice)
@@ -27,7 +27,7 @@ export function followStands(given: FollowInput, choice: FollowChoice): Stand[] 
   }
   return inComfort(best!.stretches, best!.stands, input, choice)
 }
-const standsOf = (stretches: Stretch[], input: Prepared, choice: FollowChoice): Stand[] =>
+const standsOf = (stretches: StandStretch[], input: Prepared, choice: FollowChoice): Stand[] =>
   kept(timed(standsFor(stretches, input, choice), input, choice), input, choice)
 
 const nearer = (a: Stand, b: Stand): Stand => (a.view.w <= b.view.w ? a : b)
@@ -38,7 +38,7 @@ const MOST_OPENED = 40
  * Moves that are too fast to be followed in comfort, even begun as early as can be, are made where more is shown: there
  * they are shorter. It is the nearer of the two views that shows more, or both where they show as much.
  */
-function inComfort(stretches: Stretch[], first: Stand[], input: Prepared, choice: FollowChoice): Stand[] {
+function inComfort(stretches: StandStretch[], first: Stand[], input: Prepared, choice: FollowChoice): Stand[] {
   let now = stretches
   let stands = first
   for (let round = 0; round < MOST_OPENED; round++) {

@@ -4,7 +4,7 @@ import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import { posedAt, clipAt } from '../motion'
 import { framesPerSecond } from '../time'
 import type { Timed } from '../timing'
-import { pointerAt, type Trace } from '../trace'
+import { pointerAt, thingAt, type Trace } from '../trace'
 import type { FollowInput, Whole } from './input'
 import { momentKind } from '../moments'
 import { isSeenWhole, thingsInUse } from './things'
@@ -79,6 +79,40 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
   return { width: trace.width, height: trace.height, fps, pointer, stills, opens, uses }
 }
 
+/** The windows and panels that the pointer works in, in frames from the passage's start. */
+function aroundIn(timed: Timed, span: { from: number; to: number }): Whole[] {
+  const { lesson } = timed
+  const out: (Whole & { of: string })[] = []
+  for (let f = span.from; f < span.to; f++) {
+    const clip = takeAt(timed, f)
+    const medium = clip && lesson.media[clip.media]
+    if (!clip || !medium?.things) continue
+    const n = thingAt(medium.things, sourceUsAt(clip, f, lesson.rate))
+    if (n === null) continue
+    const at = f - span.from
+    const last = out.at(-1)
+    const of = `${clip.id} ${n}`
+    if (last?.of === of && last.to === at - 1) {
+      last.to = at
+      continue
+    }
+    const [, x, y, w, h] = medium.things[n]!
+    const posed = clipAt(timed, clip, f)
+    const [a, b] = [
+      placeOnLesson({ x, y }, posed, medium, lesson.frame),
+      placeOnLesson({ x: x + w, y: y + h }, posed, medium, lesson.frame),
+    ]
+    const rect = {
+      x: Math.min(a.x, b.x),
+      y: Math.min(a.y, b.y),
+      w: Math.abs(b.x - a.x),
+      h: Math.abs(b.y - a.y),
+    }
+    out.push({ of, from: at, to: at, rect })
+  }
+  return out
+}
+
 /**
  * What a follow framing needs of a lesson's passage, in pixels of the lesson's frame, from the pointers of the takes
  * that are shown in it; or from drawn pointers; where none is shown, the last place holds. Frames count from the
@@ -113,6 +147,7 @@ export function followInputAt(
   const pressed: { at: number; rect: Rect }[] = []
   const fps = framesPerSecond(lesson.rate)
   const { width, height } = lesson.frame
+  const around = aroundIn(timed, span)
   for (const m of timed.moments.values()) {
     if (m.frame === null || m.frame >= span.to) continue
     const at = m.frame - span.from
@@ -129,7 +164,7 @@ export function followInputAt(
       })
   }
   came.sort((a, b) => a.at - b.at)
-  const uses = thingsInUse({ width, height, fps, pointer, came, pressed })
+  const uses = thingsInUse({ width, height, fps, pointer, came, pressed, around })
   const wholes = explained
     .map(({ from, to, rect }) => ({ from: from - span.from, to: to - span.from, rect }))
     .filter((w) => w.to >= 0 && w.from < pointer.length)

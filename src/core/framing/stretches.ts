@@ -14,7 +14,7 @@ import {
 import { still1d } from './stands'
 
 /** A stretch in which the view stands, with what has to be in it. */
-export interface Stretch {
+export interface StandStretch {
   from: number
   to: number
   /** Where the pointer works. */
@@ -77,26 +77,41 @@ function allOf(places: Prepared['needs'], from: number, to: number): Extent {
   }
   return all
 }
-/** Where something to be seen whole comes, goes or becomes another: the last frame before, and the first after. */
-const changesOf = ({ needs }: Prepared): number[] =>
-  needs.flatMap((n, f) => (f > 0 && n !== needs[f - 1] ? [f - 1, f] : []))
+/** Where what a row of frames shows becomes another: the last frame before, and the first after. */
+const changesOf = (places: Prepared['needs']): number[] =>
+  places.flatMap((n, f) => (f > 0 && n !== places[f - 1] ? [f - 1, f] : []))
+/** A pointer that goes no further than this in a frame rests. */
+const RESTS_PX = 2
+const rests = ({ pointer }: Prepared, f: number): boolean => {
+  const [a, b] = [pointer[Math.max(0, f - 1)]!, pointer[Math.min(pointer.length - 1, f + 1)]!]
+  return Math.hypot(b.x - a.x, b.y - a.y) <= 2 * RESTS_PX
+}
+
+/** The frames at which the view may go over to the next stand: the pointer’s flights, and what comes or goes. */
+function placesToBreak(input: Prepared, flights: readonly Break[]): Break[] {
+  const last = input.pointer.length - 1
+  const forced = [
+    ...[...input.opens, ...input.locked].flatMap((o) => [o.from, o.to]),
+    ...changesOf(input.needs),
+    // What the pointer goes into is gone over to with it; what comes while it rests, when it comes.
+    ...changesOf(input.uses).filter((f) => rests(input, f)),
+  ].filter((f) => f > 0 && f < last)
+  const breaks = [...flights, ...forced.map((f) => ({ at: f, from: f, to: f }))]
+    .filter((b) => !input.locked.some((l) => b.at > l.from && b.at < l.to))
+    .sort((a, b) => a.at - b.at)
+  return [{ at: 0, from: 0, to: 0 }, ...breaks, { at: last, from: last, to: last }]
+}
 
 /** What a second in a view twice as wide as was asked for costs, in moves: then it rather goes there and back. */
 const WIDER = 0.6
 /**
  * Cuts the time into stretches, at the pointer's flights. `price` is what a frame outside the middle costs, in moves.
  */
-export function split(input: Prepared, choice: FollowChoice, all: Break[], price: number): Stretch[] {
+export function split(input: Prepared, choice: FollowChoice, all: Break[], price: number): StandStretch[] {
   const { pointer, fps, stills } = input
   const n = pointer.length
   const stillIn = (from: number, to: number) => (stills[lowest(stills, from)] ?? Infinity) <= to
-  const forced = [...[...input.opens, ...input.locked].flatMap((o) => [o.from, o.to]), ...changesOf(input)].filter(
-    (f) => f > 0 && f < n - 1,
-  )
-  const breaks = [...all, ...forced.map((f) => ({ at: f, from: f, to: f }))]
-    .filter((b) => !input.locked.some((l) => b.at > l.from && b.at < l.to))
-    .sort((a, b) => a.at - b.at)
-  const starts: Break[] = [{ at: 0, from: 0, to: 0 }, ...breaks, { at: n - 1, from: n - 1, to: n - 1 }]
+  const starts = placesToBreak(input, all)
   const cost = new Float64Array(starts.length).fill(Infinity)
   const via = new Int32Array(starts.length).fill(-1)
   cost[0] = 0
@@ -144,7 +159,7 @@ export function split(input: Prepared, choice: FollowChoice, all: Break[], price
       }
     }
   }
-  const out: Stretch[] = []
+  const out: StandStretch[] = []
   for (let v = starts.length - 1; v > 0; v = via[v]!) out.push(stretchBetween(input, choice, starts, via[v]!, v))
   return out.reverse()
 }
@@ -152,7 +167,7 @@ export function split(input: Prepared, choice: FollowChoice, all: Break[], price
 /** The views that were set by hand between two breaks. */
 const lockedIn = (input: Prepared, a: Break, b: Break): Stand[] =>
   input.locked.filter((l) => (l.from + l.to) / 2 >= a.at && (l.from + l.to) / 2 <= b.at)
-/** What a frame costs, in moves, in which a view that was set by hand stands longer and does not show what it should. */
+/** What a frame costs, in moves, in which a view set by hand stands longer and does not show what it should. */
 const BLIND = 0.3
 function blindIn(lock: Stand, input: Prepared, { from, to }: { from: number; to: number }): number {
   let n = 0
@@ -166,7 +181,7 @@ const shows = (v: Rect, p: Point, need: Extent | null | undefined): boolean => {
 }
 
 /** The stretch from one break to another. */
-function stretchBetween(input: Prepared, choice: FollowChoice, starts: Break[], u: number, v: number): Stretch {
+function stretchBetween(input: Prepared, choice: FollowChoice, starts: Break[], u: number, v: number): StandStretch {
   const { pointer } = input
   const n = pointer.length
   const [a, b] = [starts[u]!, starts[v]!]
@@ -208,7 +223,7 @@ function outsideBest(
 
 /** From where to where a stretch's view may lie along an axis, and where it would rather. */
 function placesOf(
-  s: Stretch,
+  s: StandStretch,
   axis: 'x' | 'y',
   input: Prepared,
   margin: number,
@@ -254,7 +269,7 @@ function meeting(...all: Places[]): Places | null {
 }
 
 /** Gives each stretch its place: as little way as possible between them, and not far from where the pointer works. */
-export function standsFor(stretches: Stretch[], input: Prepared, choice: FollowChoice): Stand[] {
+export function standsFor(stretches: StandStretch[], input: Prepared, choice: FollowChoice): Stand[] {
   const pull = 0.06 - 0.05 * choice.calmness
   const along = (axis: 'x' | 'y') =>
     still1d(

@@ -2,7 +2,7 @@ import type { Point, Rect } from '../geometry'
 import type { Whole } from './input'
 
 /** What a recording tells of things on its screen, in frames and in pixels of the take. */
-export interface Told {
+export interface OnScreen {
   width: number
   height: number
   fps: number
@@ -52,7 +52,7 @@ export const isSeenWhole = (r: Rect, { width, height }: { width: number; height:
  * The things that are worked in, and when: what came on the screen and the pointer is in, the smallest of those in
  * each other; and what is pressed. Those that are too large to be seen whole at a closer look are left out.
  */
-export function thingsInUse({ width, height, fps, pointer, came, pressed, around = [] }: Told): Whole[] {
+export function thingsInUse({ width, height, fps, pointer, came, pressed, around = [] }: OnScreen): Whole[] {
   const n = pointer.length
   const fits = ({ rect }: { rect: Rect }) => isSeenWhole(rect, { width, height })
   const frames = (s: number) => Math.round(s * fps)

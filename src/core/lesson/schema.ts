@@ -96,6 +96,11 @@ export const Medium = z.strictObject({
     .array(z.tuple([us, px, px]))
     .max(200_000)
     .optional(),
+  /** What its pointer works in, from when on: microseconds, and x, y, width, height of a window or panel. */
+  things: z
+    .array(z.tuple([us, px, px, px, px]))
+    .max(20_000)
+    .optional(),
 })
 export type Medium = z.infer<typeof Medium>
 
@@ -177,7 +182,7 @@ export const Pose = z.strictObject({
   curve: z.strictObject({ start: xy, landing: xy }).nullable().default(null),
   /** It stays as it is when a follow framing is worked out again. */
   locked: z.boolean().optional(),
-  /** A follow framing worked it out, and nobody changed it since: it is worked out anew as what is explained changes. */
+  /** A follow framing worked it out, and nobody changed it since: it follows what is explained. */
   found: z.boolean().optional(),
   /** A drawn pointer presses once it has come to rest here. */
   press: z.boolean().optional(),

@@ -67,6 +67,8 @@ const SIDE = 0.75
 const HIDDEN_SIDE = 0.25
 /** Lines that end so near a corner meet there. */
 const CORNER_PX = 12
+/** So many lines, as a share of the rows or columns, are no edges of windows. */
+const TEXTURE = 0.6
 /** Of the lines on one side, so many are looked at. */
 const MOST = 40
 
@@ -110,6 +112,8 @@ function reaches({ pieces }: Side, a: number, b: number): number {
  * @returns null where no lines enclose the point
  */
 export function boxAround(lines: Lines, p: Point, size: { width: number; height: number }, most: Rect): Rect | null {
+  // Where lines are everywhere there is a picture of something, not windows.
+  if (lines.level.length > size.height * TEXTURE || lines.upright.length > size.width * TEXTURE) return null
   const [rows, columns] = [
     sidesOf(lines.level, size.height, size.width),
     sidesOf(lines.upright, size.width, size.height),

@@ -153,8 +153,8 @@ async function bringText(job: ImportJob, { signal, onStep }: JobWork): Promise<O
 
 async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: AbortSignal): Promise<Outcome> {
   const medium = lesson.media[home]!
-  const { moments, pointer } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
-  const edit = within(job.payload.way ?? [], setTrace(home, moments, pointer))
+  const { moments, pointer, things } = await momentsIn(uploadFile(job), job.name, home, medium, signal)
+  const edit = within(job.payload.way ?? [], setTrace(home, moments, pointer, things))
   await makeEdit(job.lesson!, stepOf(job), said('ingest.readTheTrace', job.name), edit)
   const clicks = moments.filter((m) => momentKind(m).pointer === 'press').length
   const past = moments.filter((m) => m.fromUs > (medium.durationUs ?? Infinity)).length

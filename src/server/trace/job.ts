@@ -80,9 +80,14 @@ async function putIn(job: StoredJob, take: Medium, signal: AbortSignal): Promise
   const lesson = await lessonThere(job.lesson!, way)
   const id = lesson && Object.entries(lesson.media).find(([, m]) => m.sha256 === job.subject)?.[0]
   if (!id) return inWords('pointer.thePointerWasFoundThe')
-  const { moments, pointer } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
+  const { moments, pointer, things } = await momentsIn(fileOf(job.subject), take.name, id, take, signal)
   if (pointer.length === 0) return inWords('pointer.noPointerWasSeenIn')
-  await makeEdit(job.lesson!, job.id, said('pointer.findThePointer'), within(way, setTrace(id, moments, pointer)))
+  await makeEdit(
+    job.lesson!,
+    job.id,
+    said('pointer.findThePointer'),
+    within(way, setTrace(id, moments, pointer, things)),
+  )
   const clicks = moments.filter((m) => momentKind(m).pointer === 'press')
   const proposed = clicks.filter((m) => m.proposed).length
   const found = [said('counts.moment', moments.length), said('counts.click', clicks.length)] as const

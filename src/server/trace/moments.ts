@@ -3,6 +3,7 @@ import { readFile, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { tmpdir } from 'node:os'
 import type { Medium, Moment } from '@/core/lesson/schema'
+import type { ThingPlace } from '@/core/trace'
 import { ownCommand, run } from '../run'
 import { Interrupted, Problem } from '../problem'
 import { inWords, said } from '../../words/words'
@@ -10,6 +11,8 @@ import { inWords, said } from '../../words/words'
 export interface TraceMoments {
   moments: Moment[]
   pointer: [number, number, number][]
+  /** What it works in, from when on. */
+  things: ThingPlace[]
 }
 const LIMIT_S = 1800
 

@@ -52,6 +52,7 @@ export const replaceFile = define('replaceFile', [Id.medium, MediumArg], (id, me
     moments: before.moments.length > 0 ? before.moments : medium.moments,
     words: before.words.length > 0 ? before.words : medium.words,
     ...(before.pointer && { pointer: before.pointer }),
+    ...(before.things && { things: before.things }),
   }
   for (const { element, left } of cut) {
     const clip = clipsIn(draft, given).find((c) => c.id === element.id)

@@ -20,6 +20,9 @@ export { Easing }
 /** A way of the pointer: microseconds of the take and pixels. */
 export const PointerWay = z.array(z.tuple([Num, Num, Num]))
 
+/** What the pointer works in, from when on: microseconds of the take, and a rectangle in its pixels. */
+export const ThingsAround = z.array(z.tuple([Num, Num, Num, Num, Num])).max(20_000)
+
 /** What a drop caught: an edge of a moment, at its frame. */
 export const Caught = z.object({ moment: z.object({ id: z.string() }), edge: Side, frame: Num })
 export type Caught = z.infer<typeof Caught>

@@ -46,7 +46,7 @@ const zoomOf = (of: Lesson) => others(of).find((e) => e.id === 'z')!
 const add = (of: Lesson, e: ReturnType<typeof called>): Edit => byHand(of, (d) => void d.elements.push(e))
 const followed = () => after(lesson(), followPointer('z', CALM))
 
-test('what is added away from the pointer is in the picture, in the same edit, and the rest of the framing stays', () => {
+test('what is added away from the pointer is in the picture in the same edit; the rest of the framing stays', () => {
   const before = followed()
   const made = after(before, add(before, called(before, 60)))
   expect(explainedIn(timedOf(made)).map((x) => x.element)).toContain('note')

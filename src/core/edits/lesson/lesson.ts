@@ -11,7 +11,7 @@ import { newVoice } from '../../lesson/voices'
 import { define, Id, Ids, make } from '../ground/act'
 import { setAll } from '../ground/plain'
 import { Unfit } from '../ground/unfit'
-import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay } from '../ground/args'
+import { Frame, MediumArg, NewId, Num, XY, Values, PointerWay, ThingsAround } from '../ground/args'
 import { MOMENTS_THAT } from '../../moments'
 import { said } from '../../../words/words'
 
@@ -93,11 +93,14 @@ export const setMoments = define('setMoments', [Id.medium, z.array(Moment)], (me
 /** What a recording tells, once its trace was found or read: its moments and the pointer's way. */
 export const setTrace = define(
   'setTrace',
-  [Id.medium, z.array(Moment), PointerWay],
-  (media, moments, pointer) => (draft, given) => {
+  [Id.medium, z.array(Moment), PointerWay, ThingsAround.optional()],
+  (media, moments, pointer, things) => (draft, given) => {
     make(setMoments(media, moments), draft, given)
     const m = draft.media[media]
-    if (m) m.pointer = pointer
+    if (!m) return
+    m.pointer = pointer
+    if (things?.length) m.things = things
+    else delete m.things
   },
 )
 /** Takes proposed moments as real. */
