@@ -51,7 +51,7 @@ test(
     await expect(page.getByRole('button', { name: 'Find the pointer', exact: true })).toHaveCount(0)
     await page.getByText('Follow the pointer').first().click()
     await expect(page.getByTestId('framing-chart')).toBeVisible()
-    await page.getByLabel('Shows things').fill('3')
+    await page.getByLabel('Zooms in at most').fill('3')
     await page.keyboard.press('Enter')
     await saved(page)
     expect((await lessonOf(id)).elements.find((e) => kindName(e) === 'zoom')!.width).toBeLessThan(700)

@@ -5,6 +5,7 @@ export const counts = {
   change: counting('change'),
   click: counting('click'),
   element: counting('element'),
+  file: counting('file'),
   finding: counting('finding'),
   frame: counting('frame'),
   moment: counting('moment'),

@@ -393,7 +393,7 @@ export const details = {
   shareOfItsLength: 'Share of its length',
   showPx: 'show px',
   showThisGauge: 'Show this gauge',
-  showsThings: 'Shows things',
+  showsThings: 'Zooms in at most',
   shuffleNumber: 'shuffle number',
   shuffled: 'shuffled',
   shutterOpenFor: 'Shutter open for',

@@ -29,6 +29,7 @@ export const edits = {
   itsWordsHaveNoTimes: 'its words have no times yet',
   moreSound: 'More sound',
   music: 'Music',
+  narration: 'Narration',
   neitherClipHasAnythingMore: 'neither clip has anything more to show at this cut',
   noClipGoesTimesAs: (fastest: Arg) => `no clip goes ${fastest} times as fast or as slow`,
   noMoreThanTwoClips: 'no more than two clips fade into each other',

@@ -1,6 +1,14 @@
 import type { Arg } from './arg'
 
 export const ingest = {
+  isAScriptButNothingIsSaid: (name: Arg) =>
+    `“${name}” is a script, but nothing is spoken in this lesson yet. Bring in the narration with it, or bring the text in under “Script and languages”.`,
+  isAnEmptyScript: (name: Arg) => `“${name}” is a script without words.`,
+  itsWordsAreLookedForIn: (name: Arg) => `Its words are looked for in “${name}”.`,
+  liesThereAlready: (name: Arg) => `“${name}” lies there already.`,
+  spareIsInTheLesson: (name: Arg) => `“${name}” is among the lesson’s files.`,
+  takeIsInTheLesson: (name: Arg) =>
+    `“${name}” is here. Select the narration and choose it under “Another recording …”.`,
   aFileWithoutAName: 'A file without a name is not taken. Give it a name, and bring it in again.',
   andFrameRate: ' and frame rate.',
   asksForMoreThanA: (seconds: Arg, megabytes: Arg) =>

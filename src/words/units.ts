@@ -1,5 +1,5 @@
 /** What a number is told in, where that is a word; signs stand for themselves. */
 export const units = {
   frames: 'frames',
-  timesLarger: '× larger',
+  timesLarger: '×',
 }

@@ -1,8 +1,9 @@
 import { mkdir, readFile, stat } from 'node:fs/promises'
 import path from 'node:path'
 import { isOver } from '@/contract/news'
-import { bringIn, homeOf, lessonAt, setTrace, setWords, within } from '@/core/edits'
+import { bringIn, bringInAs, homeOf, lessonAt, setTrace, setWords, within } from '@/core/edits'
 import { isClip, mediumOf } from '@/core/kinds'
+import { usesOf } from '@/core/lesson/fileUse'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { readCaptions } from '@/core/voice'
 import { guessLanguage } from '@/core/voice/guess'
@@ -40,10 +41,13 @@ export const importKind: JobKind<ImportPayload> = {
   payload: ImportPayload,
   atOnce: 2,
   long: { afterMs: 45_000, beside: 2 },
-  // A text waits for the recordings and sounds that it came together with.
-  ready: (job, open) =>
-    !isText(job.name) ||
-    !open.some((o) => o.kind === 'import' && o.batch !== null && o.batch === job.batch && !isText(o.name)),
+  // A text waits for the recordings and sounds that it came together with, music and a camera for what they go with.
+  ready: (job, open) => {
+    const waits = (o: StoredJob): number =>
+      isText(o.name) ? 2 : /^(music|camera|take)$/.test((o.payload as ImportPayload).use ?? '') ? 1 : 0
+    const own = waits(job)
+    return !open.some((o) => o.kind === 'import' && o.batch !== null && o.batch === job.batch && waits(o) < own)
+  },
   run: async (job, work) => {
     const outcome = await (isText(job.name) ? bringText(job, work) : bringMedium(job, work))
     await forgetTwins(job)
@@ -92,10 +96,19 @@ async function lay(job: ImportJob, medium: Medium): Promise<string | undefined> 
   const takes = before.elements.filter((e) => isClip(e) && before.media[mediumOf(e) ?? '']?.kind === 'take')
   // Of what was picked together the largest sets the size, as long as nothing else was there.
   const largest = mates.length > 0 && takes.every((e) => own.has(e.id))
-  const edit = within(way, bringIn(medium, `clip-${step}`, false, { before: behind, largest }))
+  const { use = 'recording', frame = 0 } = job.payload
+  const edit = within(
+    way,
+    use === 'recording' || use === 'picture'
+      ? bringIn(medium, `clip-${step}`, false, { before: behind, largest })
+      : bringInAs(medium, `clip-${step}`, use, frame),
+  )
   const whole = await makeEdit(lessonId, step, said('ingest.bringIn', medium.name), edit)
   const lesson = whole && lessonAt(whole, way)
   if (!lesson) return undefined
+  if (use === 'take' || use === 'spare') return inWords(`ingest.${use}IsInTheLesson`, medium.name)
+  if (!lesson.elements.some((e) => e.id === `clip-${step}`) && use === 'narration')
+    return inWords('ingest.liesThereAlready', medium.name)
   if (medium.kind === 'picture') return inWords('ingest.isInTheLessonAdd', medium.name)
   const lies = inWords('ingest.liesOnTheTimeline', medium.name)
   if (!largest) return medium.kind === 'take' ? sizedBy(before, lesson, medium, takes.length === 0) : lies
@@ -137,6 +150,7 @@ function sizedBy(before: Lesson, lesson: Lesson, { name, width, height }: Medium
 async function bringText(job: ImportJob, { signal, onStep }: JobWork): Promise<Outcome> {
   const lesson = job.lesson ? await lessonThere(job.lesson, job.payload.way) : null
   if (!lesson) throw new Problem(410, said('ingest.theLessonThatWasBrought', job.name))
+  if (usesOf(job.name)[0] === 'script') return bringScript(job, lesson)
   const kind = /\.jsonl$/i.test(job.name) ? 'trace' : 'captions'
   const mates = await matesOf(job)
   const home = homeOf(lesson, { name: job.name, kind, mates, selected: job.payload.selected })
@@ -149,6 +163,27 @@ async function bringText(job: ImportJob, { signal, onStep }: JobWork): Promise<O
     kind === 'trace' ? await bringTrace(job, home, lesson, signal) : await bringCaptions(job, home, onStep)
   await dropUpload(job)
   return outcome
+}
+
+/** A script is looked for in the narration that it came with, or that the lesson has. */
+async function bringScript(job: ImportJob, lesson: Lesson): Promise<Outcome> {
+  const file = uploadFile(job)
+  if ((await stat(file)).size > LARGEST_CAPTIONS) throw new Problem(422, said('ingest.isLargerThan20Mb', job.name))
+  const script = textOf(await readFile(file))
+  const home = homeOf(lesson, {
+    name: job.name,
+    kind: 'captions',
+    mates: await matesOf(job),
+    selected: job.payload.selected,
+  })
+  if (!home) throw new Problem(422, said('ingest.isAScriptButNothingIsSaid', job.name))
+  if (script.trim() === '') throw new Problem(422, said('ingest.isAnEmptyScript', job.name))
+  const medium = lesson.media[home]!
+  const own = lesson.voices.find((v) => v.takes.includes(home))?.language
+  const language = own && own !== 'und' ? own : (guessLanguage(script) ?? 'en')
+  await startAlign(medium.sha256, job.lesson!, { way: job.payload.way ?? [], script, language })
+  await dropUpload(job)
+  return { facts: { said: inWords('ingest.itsWordsAreLookedForIn', medium.name) } }
 }
 
 async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: AbortSignal): Promise<Outcome> {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { access, readdir, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
+import { FileUse } from '@/core/lesson/fileUse'
 import { wellFormed } from '@/core/values'
 import { addJob, change, forgetJob, jobsIn, release, type StoredJob } from '../jobs'
 import { Problem } from '../problem'
@@ -18,6 +19,9 @@ export const ImportPayload = z.object({
   act: z.string().optional(),
   /** Which of the files it was that were picked together. */
   place: z.number().optional(),
+  /** What it is for, where that was said, and at which frame a sound is laid. */
+  use: FileUse.optional(),
+  frame: z.number().optional(),
   /** The way to the lesson in the lesson that it goes into. */
   way: z.array(z.string()).optional(),
 })
@@ -68,6 +72,8 @@ export async function beginUpload(
       size,
       selected,
       ...(/^\d{1,4}$/.test(metadata.place ?? '') && { place: Number(metadata.place) }),
+      ...(FileUse.safeParse(metadata.use).success && { use: metadata.use as FileUse }),
+      ...(/^\d{1,7}$/.test(metadata.frame ?? '') && { frame: Number(metadata.frame) }),
       ...(metadata.act && { act: metadata.act.slice(0, 30) }),
       ...(metadata.way && { way: metadata.way.split(',').slice(0, 20) }),
     } satisfies ImportPayload,
@@ -75,8 +81,8 @@ export async function beginUpload(
   })
 }
 
-/** Whether a file is a trace or captions, by its name: what it holds is looked at later. */
-export const isText = (name: string): boolean => /\.(jsonl|vtt|srt)$/i.test(name)
+/** Whether a file is a trace, captions or a script, by its name: what it holds is looked at later. */
+export const isText = (name: string): boolean => /\.(jsonl|vtt|srt|txt|md|markdown)$/i.test(name)
 
 /**
  * Lets every import begin whose file is here whole. Told by the files themselves, so that it can be asked at any time,

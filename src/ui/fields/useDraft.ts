@@ -8,7 +8,8 @@ const kept = (key: string): string | null => {
     return null
   }
 }
-function keep(key: string, text: string | null): void {
+/** Keeps a text for the form of that key, as if it were written there; null: none. */
+export function keepDraft(key: string, text: string | null): void {
   try {
     if (text === null) localStorage.removeItem(KEY + key)
     else localStorage.setItem(KEY + key, text)
@@ -33,7 +34,7 @@ export function useDraft(key: string, stored: string) {
     setDraft(kept(key))
   }, [key])
   const put = (text: string | null) => {
-    keep(key, text)
+    keepDraft(key, text)
     setDraft(text)
   }
   return {

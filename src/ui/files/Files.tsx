@@ -31,7 +31,8 @@ import { OtherLessons } from './OtherLessons'
 import { inWords } from '../../words/words'
 
 const ICONS = { take: Film, sound: Music, picture: Image }
-const ACCEPT = '.mp4,.mov,.webm,.mkv,.gif,.png,.jpg,.jpeg,.webp,.svg,.wav,.mp3,.m4a,.ogg,.opus,.flac,.jsonl,.vtt,.srt'
+const ACCEPT =
+  '.mp4,.mov,.webm,.mkv,.gif,.png,.jpg,.jpeg,.webp,.svg,.wav,.mp3,.m4a,.ogg,.opus,.flac,.jsonl,.vtt,.srt,.txt,.md'
 const lengthOf = (m: Medium) =>
   m.durationUs
     ? `${Math.floor(m.durationUs / 6e7)}:${String(Math.floor((m.durationUs / 1e6) % 60)).padStart(2, '0')}`

@@ -4,12 +4,15 @@ import { create } from 'zustand'
 import { toast } from 'sonner'
 import { addMedium, bringIn as bringInto, cutByFile, inOne, layOver, mediumIdOf, replaceFile } from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
+import { guessUses, usesOf, type FileUse } from '@/core/lesson/fileUse'
 import type { Medium } from '@/core/lesson/schema'
 import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
 import { beginAdding } from '../commands/acts'
 import { chosenOne } from '../commands/command'
-import { desk, chosenClips, edit, freshId, select, setDesk } from '../state/desk'
+import { desk, chosenClips, edit, freshId, select, setDesk, wayOf } from '../state/desk'
+import { keepDraft } from '../fields/useDraft'
+import { askUses } from './Asked'
 import { ask } from '../kit/api'
 import { Lanes, type Waiting } from './lanes'
 import { hearJob, loadJobs, useJobs, watchJob } from '../kit/jobs'
@@ -42,25 +45,50 @@ const CHUNK = 8 * 1024 * 1024
 const RETRIES_MS = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000]
 
 /**
- * Takes files that were dropped or picked together. What each is for (this lesson, what it came with) goes up with it,
- * and is seen to on the server.
+ * Takes files that were dropped or picked together: what each is for is guessed, and asked where that is not plain.
  */
 export function bringIn(files: File[]): void {
-  const { id } = desk()
-  const selected = chosenClips().map((c) => c.media)
+  const sounds = desk().timed.clips.filter((c) => desk().lesson.media[c.media]?.kind === 'sound')
+  const had = { recording: desk().timed.clips.length > sounds.length, narration: sounds.length > 0 }
+  const { uses, sure } = guessUses(
+    files.map((f) => f.name),
+    had,
+  )
+  if (sure) sendAll(files, uses)
+  else askUses({ files, uses, go: (chosen) => sendAll(files, chosen) })
+}
+
+/**
+ * Sends files that came together. What each is for (this lesson, what it came with) goes up with it, and is seen to on
+ * the server. A script of which nothing is spoken yet stays here: it is written where scripts are.
+ */
+function sendAll(all: readonly File[], uses: readonly FileUse[]): void {
+  const { id, timed, lesson, inside, playhead } = desk()
+  const spoken = uses.includes('narration') || timed.clips.some((c) => lesson.media[c.media]?.kind === 'sound')
+  const files = all.map((file, i) => ({ file, use: uses[i]! }))
+  const heard = uses.includes('recording') || timed.clips.some((c) => lesson.media[c.media]?.sound === true)
+  const script = spoken || heard ? undefined : files.find((f) => f.use === 'script')
+  if (script) void writeScript(script.file)
+  const sent = files.filter((f) => f !== script)
+  if (sent.length === 0) return
   const about = {
     lesson: id,
-    selected: [...new Set(selected)].join(','),
-    way: desk()
-      .inside.map((i) => i.part)
-      .join(','),
-    batch: files.length > 1 ? freshId('batch') : '',
+    selected: [...new Set(chosenClips().map((c) => c.media))].join(','),
+    way: inside.map((i) => i.part).join(','),
+    frame: String(playhead),
+    batch: sent.length > 1 ? freshId('batch') : '',
   }
   // Texts last, so that what they belong to is known by the time they are asked about.
-  const inOrder = [...files].sort((a, b) => Number(isText(a)) - Number(isText(b)))
-  const largest = Math.max(...files.map((f) => f.size))
-  for (const [place, file] of inOrder.entries())
-    send(file, { ...about, place: String(place) }, isText(file) ? largest : file.size)
+  const inOrder = sent.toSorted((a, b) => Number(isText(a.file)) - Number(isText(b.file)))
+  const largest = Math.max(...sent.map((f) => f.file.size))
+  for (const [place, { file, use }] of inOrder.entries())
+    send(file, { ...about, use, place: String(place) }, isText(file) ? largest : file.size)
+}
+/** Puts a script into the box in which scripts are written, and shows it. */
+async function writeScript(file: File): Promise<void> {
+  keepDraft(`${desk().id}/${wayOf(desk().inside).join('/')}/script`, await file.text())
+  setDesk({ panel: 'languages' })
+  toast(inWords('files.scriptIsInItsBox', file.name))
 }
 /** How often it is looked whether a file has come into the library. */
 const LOOK_MS = 300
@@ -104,7 +132,7 @@ export async function bringInSamples(): Promise<void> {
     toast.error(inWords('files.theSampleFilesCannotBe'))
   }
 }
-const isText = (f: File) => /\.(jsonl|vtt|srt)$/i.test(f.name)
+const isText = (f: File) => ['trace', 'captions', 'script'].includes(usesOf(f.name)[0]!)
 
 /** @param size  by which it waits: a text goes behind all that it came with */
 function send(file: File, about: Record<string, string>, size = file.size): string {

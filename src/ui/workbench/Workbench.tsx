@@ -20,6 +20,7 @@ import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
 import { Kinds, Transport } from '../transport/Transport'
+import { FilesAsked } from '../files/Asked'
 import { RetimedDialog } from '../script/RetimedDialog'
 import { SoundsDialog } from '../sounds/SoundsDialog'
 import { LanguagesDialog } from '../language/LanguagesDialog'
@@ -59,6 +60,7 @@ export function Workbench({ id }: { id: string }) {
         <Pictures />
         <LanguagesDialog />
         <SoundsDialog />
+        <FilesAsked />
         <RetimedDialog />
         <ExportDialog />
         <Palette />
