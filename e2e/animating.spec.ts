@@ -12,14 +12,9 @@ import { resolve, type Timed } from '@/core/timing'
 import { demoCopy, folder, goTo, inOrder, clipsIn, lessonOf, newLesson, openDesk, saved, write } from './desk'
 import { drawerVideo, receiptSlip, shelfPlan } from './props'
 import { Hand } from './hand'
+import { bringIn } from './takes'
 
 const here = (name: string) => path.join(folder, name)
-async function bringIn(page: Page, files: string[]): Promise<void> {
-  await page.keyboard.press('a')
-  await page.getByTestId('file-picker').setInputFiles(files.map(here))
-  for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 180_000 })
-  await page.keyboard.press('Escape')
-}
 const stored = async (page: Page, id: string): Promise<{ lesson: Lesson; timed: Timed }> => {
   await saved(page)
   const lesson = await lessonOf(id)

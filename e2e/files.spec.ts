@@ -4,6 +4,7 @@ import { copyFileSync, truncateSync } from 'node:fs'
 import { request, type IncomingHttpHeaders, type RequestOptions } from 'node:http'
 import path from 'node:path'
 import { expect, test } from '@playwright/test'
+import { plainTake } from './takes'
 import { base, ff, folder, clipsIn, lessonOf, newLesson, openDesk, saved, write } from './desk'
 
 const demo = path.join(import.meta.dirname, '../demo/media')
@@ -57,6 +58,9 @@ test(
     await page.keyboard.press('a')
     copyFileSync(path.join(folder, 'voice.wav'), path.join(folder, 'voice again.wav'))
     await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'voice again.wav'))
+    // A second narration: it is asked what it is.
+    await expect(page.getByLabel('voice again.wav is')).toHaveValue('take')
+    await page.getByRole('button', { name: 'Bring in 1 file' }).click()
     await expect(page.locator('[data-coming="voice again.wav"]')).toContainText('Ready', { timeout: 180_000 })
     const library = (await (await fetch(`${base()}/api/media?search=voice`)).json()) as unknown[]
     expect(library.length).toBeLessThanOrEqual(1)
@@ -123,6 +127,7 @@ test('broken files get a sentence and change nothing', async ({ page }) => {
   ]
   await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files)
+  await page.getByRole('button', { name: /^Bring in \d+ files/ }).click()
   for (const [name, words] of [
     ['empty.mp4', 'is empty'],
     ['words.mp4', 'not a video'],
@@ -202,6 +207,51 @@ test('an upload goes on where it stopped when the line comes back', async ({ pag
   // 38 MB in pieces of 8 MB: five, and the one that was lost; not from the start again.
   expect(sent).toBe(6)
   await expect.poll(async () => (await clipsIn(id))[0]?.length).toBe(6000)
+})
+test('a recording, a camera, a narration with its script, music and a chime are dropped in one go', async ({
+  page,
+}) => {
+  const [tone, names] = [
+    (hz: number, seconds: number, to: string) =>
+      ff('-f', 'lavfi', '-i', `sine=${hz}:d=${seconds}`, path.join(folder, to)),
+    ['screen.mp4', 'webcam.mp4', 'said.wav', 'said.txt', 'soft music.wav', 'ding.wav'],
+  ]
+  plainTake('screen.mp4', 'teal', '640x360', 12)
+  plainTake('webcam.mp4', 'olive', '320x240', 15)
+  ff('-i', path.join(demo, 'narration.wav'), '-t', '20', path.join(folder, 'said.wav'))
+  write('said.txt', 'Welcome to the Larkfield Tool Library.')
+  tone(220, 40, 'soft music.wav')
+  tone(880, 1, 'ding.wav')
+  const id = await newLesson('In one go')
+  await openDesk(page, id)
+  await page.keyboard.press('a')
+  await page.getByTestId('file-picker').setInputFiles(names.map((f) => path.join(folder, f)))
+  const uses = ['recording', 'camera', 'narration', 'script', 'music', 'sound']
+  for (const [i, name] of names.entries()) await expect(page.getByLabel(`${name} is`)).toHaveValue(uses[i]!)
+  await page.getByLabel('ding.wav is').selectOption('spare')
+  await page.getByRole('button', { name: 'Bring in 6 files' }).click()
+  for (const f of names) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 180_000 })
+  const clips = await clipsIn(id)
+  const { media, tracks } = await lessonOf(id)
+  const by = (name: string) => clips.filter((c) => media[c.media]!.name === name)
+  expect(by('ding.wav')).toEqual([])
+  expect(Object.values(media).some((m) => m.name === 'ding.wav')).toBe(true)
+  expect(by('screen.mp4').map((c) => [c.at, c.length])).toEqual([[0, 360]])
+  expect(by('webcam.mp4').map((c) => c.at)).toEqual([0])
+  const [said] = by('said.wav')
+  expect(said!.at).toBe(0)
+  const music = by('soft music.wav')
+  expect(Math.min(...music.map((c) => c.at))).toBe(0)
+  expect(tracks.find((t) => t.id === music[0]!.element.track)!.name).toBe('Music')
+  // It is as long as the rest.
+  expect(Math.max(...music.map((c) => c.at + c.length))).toBe(said!.length)
+})
+test('a script of which nothing is spoken yet is written where scripts are', async ({ page }) => {
+  write('words.txt', '# Welcome\n\nWe lend out a tool.')
+  await openDesk(page, await newLesson('Words first'))
+  await page.keyboard.press('a')
+  await page.getByTestId('file-picker').setInputFiles(path.join(folder, 'words.txt'))
+  await expect(page.getByRole('textbox', { name: 'Script' })).toHaveValue('# Welcome\n\nWe lend out a tool.')
 })
 test('another site, or another name for this machine, is turned away', async () => {
   const from = (headers: Record<string, string>) =>

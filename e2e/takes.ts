@@ -25,6 +25,10 @@ export const near = (a: readonly number[], b: readonly number[], off = 12) =>
 export async function bringIn(page: Page, files: string[]): Promise<void> {
   await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files.map(here))
+  // Where it is not plain what they are, it is asked.
+  const go = page.getByRole('button', { name: /^Bring in \d+ files?$/ })
+  await expect(go.or(page.locator(`[data-coming="${files[0]}"]`)).first()).toBeVisible()
+  if (await go.isVisible()) await go.click()
   for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 180_000 })
   await page.keyboard.press('Escape')
 }
