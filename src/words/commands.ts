@@ -1,6 +1,8 @@
 import type { Arg } from './arg'
 
 export const commands = {
+  allCommands: 'All commands …',
+  forWhatWasPressed: 'For what was pressed',
   aClip: 'a clip',
   aNewEndLeavesWhat: 'A new end leaves what follows where it is.',
   aNewEndPushesWhat: 'Moving an end pushes what follows: on or off',

@@ -1,12 +1,23 @@
+import { alsoCalled } from './alsoCalled'
 import type { Command } from './command'
 
 /**
- * Commands with every typed word in their titles; those with it at the start of the title come first, then at the start
- * of a word.
+ * Commands with every typed word in their titles, or in the other words that they are known by; those with it at the
+ * start of the title come first, then at the start of a word of it, then those that are only called so elsewhere.
  */
 export function findCommands(commands: readonly Command[], typed: string): Command[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
-  const rank = (title: string) => (title.startsWith(words[0]!) ? 0 : title.includes(` ${words[0]!}`) ? 1 : 2)
-  const found = commands.filter((c) => words.every((w) => c.title.toLowerCase().includes(w)))
-  return words.length ? found.toSorted((a, b) => rank(a.title.toLowerCase()) - rank(b.title.toLowerCase())) : found
+  const [first] = words
+  if (first === undefined) return [...commands]
+  const also = (c: Command) => alsoCalled[c.id]?.toLowerCase() ?? ''
+  const rank = (c: Command) => {
+    const title = c.title.toLowerCase()
+    if (title.startsWith(first)) return 0
+    if (title.includes(` ${first}`)) return 1
+    if (title.includes(first)) return ` ${also(c)}`.includes(` ${first}`) ? 2 : 3
+    return ` ${also(c)}`.includes(` ${first}`) ? 2 : 4
+  }
+  return commands
+    .filter((c) => words.every((w) => `${c.title.toLowerCase()} ${also(c)}`.includes(w)))
+    .toSorted((a, b) => rank(a) - rank(b))
 }

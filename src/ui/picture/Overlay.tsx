@@ -1,12 +1,14 @@
 import type { MouseEvent } from 'react'
-import { hasWords, isView, placedIn, isLine } from '@/core/kinds'
+import { hasWords, isClip, isView, placedIn, isLine } from '@/core/kinds'
 import { apply, inverse, isFlat, type Point } from '@/core/geometry'
 import { hitAt, spaceOf } from '@/core/scene'
 import { poseFor, useStance } from '../state/inPose'
 import { goInside } from '../state/inside'
-import { desk, isFramed, selectAlone, useDesk, useShown } from '../state/desk'
+import { desk, isFramed, select, selectAlone, useDesk, useShown } from '../state/desk'
+import { showCommands } from '../commands/RightPress'
 import { awaitsPress, isLineDrawn, typeText } from './adding'
 import { Aids } from './Aids'
+import { graspAt } from './grasp'
 import { Handles } from './Handles'
 import { DrawingMark, Prompt, SnapMarks } from './Marks'
 import { AroundView, Outline, Unseen, useOutlined, type Outlined } from './Outlines'
@@ -38,6 +40,12 @@ export function Overlay({ scale }: { scale: number }) {
     if (hit?.group) selectAlone([hit.id])
     if (hit && hasWords(hit)) typeText()
   }
+  const about = (e: MouseEvent) => {
+    const hit = graspAt(timed, pointOf(e), false)
+    if (!hit) select([])
+    else if (!desk().elements.includes(hit.id)) select([hit.id])
+    showCommands(e, hit ? (isClip(hit) ? 'clip' : 'element') : 'picture')
+  }
   return (
     <>
       <svg
@@ -50,6 +58,7 @@ export function Overlay({ scale }: { scale: number }) {
         style={{ touchAction: 'none' }}
         onDragStart={(e) => e.preventDefault()}
         onDoubleClick={goInto}
+        onContextMenu={about}
         onPointerDown={hands.down}
         {...hands.hand}
       >

@@ -33,8 +33,9 @@ export function linesWithout(ids: readonly string[]): SnapLine[] {
 
 /** Draws a rectangle from a spot with nothing on it; what it touches is selected. */
 export function gather({ timed, begin, onDraw }: Press, from: Point, e: PointerEvent): void {
-  const before = e.shiftKey ? desk().elements : []
-  if (!e.shiftKey) select([])
+  const more = e.shiftKey || e.ctrlKey || e.metaKey
+  const before = more ? desk().elements : []
+  if (!more) select([])
   const gathered = (to: Point) => {
     const rect = drawnBetween(from, to)
     onDraw({ from, to, rect })
@@ -64,7 +65,7 @@ function carry({ timed, scale, begin, onSnap }: Press, hit: Element, from: Point
 export function grasp(press: Press, hit: Element, p: Point, e: PointerEvent): void {
   const { elements } = desk()
   const already = elements.includes(hit.id)
-  if (e.shiftKey) {
+  if (e.shiftKey || e.ctrlKey || e.metaKey) {
     select(already ? elements.filter((x) => x !== hit.id) : [...elements, hit.id])
     return
   }

@@ -37,7 +37,7 @@ function useClipDrags(clip: Clip, frameAt: ClipBarProps['frameAt']) {
   const grasp = (part: ClipPart) => (e: React.PointerEvent) => {
     if (e.button !== 0) return
     e.stopPropagation()
-    if (e.shiftKey) select([...new Set([...desk().elements, clip.id])])
+    if (e.shiftKey || e.ctrlKey || e.metaKey) select([...new Set([...desk().elements, clip.id])])
     else if (!selected) select([clip.id])
     setDesk({ moment: null, keys: [] })
     begin(e, {

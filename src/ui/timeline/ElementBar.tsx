@@ -136,7 +136,7 @@ function useGrasp(e: Element, selected: boolean, onCatch: Props['onCatch']): Han
   const grasp = (part: BarPart) => (event: React.PointerEvent) => {
     if (event.button !== 0) return
     event.stopPropagation()
-    if (event.shiftKey && part === 'body') {
+    if ((event.shiftKey || event.ctrlKey || event.metaKey) && part === 'body') {
       select(selected ? desk().elements.filter((x) => x !== e.id) : [...desk().elements, e.id])
       return
     }

@@ -3,6 +3,7 @@ import { isClip } from '@/core/kinds'
 import type { Catch } from '@/core/moments'
 import { desk, goTo, select, setDesk, useDesk, useShown } from '../state/desk'
 import { fitTimeline, HEAD_PX, useView, zoomTimeline } from '../state/view'
+import { showCommands, type RightPressed } from '../commands/RightPress'
 import { EventStrip } from './EventStrip'
 import { FramingRibbon } from './FramingRibbon'
 import { KeyLanes } from './KeyLanes'
@@ -75,7 +76,14 @@ export function Timeline() {
       data-testid="timeline"
       className="thin-scroll relative h-full overflow-auto bg-paper select-none"
       onScroll={(e) => useView.setState({ left: e.currentTarget.scrollLeft })}
+      onContextMenu={(e) =>
+        showCommands(
+          e,
+          pressedIn(e.target as HTMLElement, () => goTo(frameAt(e.clientX))),
+        )
+      }
       onPointerDown={(e) => {
+        if (e.button !== 0) return
         if ((e.target as HTMLElement).dataset.lane === undefined) return
         goTo(frameAt(e.clientX))
         if (e.shiftKey) return
@@ -167,4 +175,21 @@ function CatchLine({ catching: { frame, moment, edge } }: { catching: Catch }) {
       </span>
     </div>
   )
+}
+
+/** What lies where the timeline was pressed: it is selected; where nothing does, `beside` is done and nothing is. */
+function pressedIn(target: HTMLElement, beside: () => void): RightPressed {
+  const own = (name: string) => target.closest<HTMLElement>(`[data-${name}]`)?.dataset[name]
+  const [clip, element, moment] = [own('clip'), own('element'), own('moment')]
+  const id = clip ?? element
+  if (id !== undefined) {
+    if (!desk().elements.includes(id)) select([id])
+    return clip === undefined ? 'element' : 'clip'
+  }
+  select([])
+  setDesk({ moment: moment ?? null })
+  const at = moment === undefined ? null : (desk().timed.moments.get(moment)?.frame ?? null)
+  if (at === null) beside()
+  else goTo(at)
+  return moment === undefined ? 'timeline' : 'moment'
 }

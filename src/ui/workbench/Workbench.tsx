@@ -20,6 +20,7 @@ import { RunningOrder } from '../order/RunningOrder'
 import { Picture } from '../picture/Picture'
 import { Timeline } from '../timeline/Timeline'
 import { Kinds, Transport } from '../transport/Transport'
+import { RightPress } from '../commands/RightPress'
 import { FilesAsked } from '../files/Asked'
 import { RetimedDialog } from '../script/RetimedDialog'
 import { SoundsDialog } from '../sounds/SoundsDialog'
@@ -63,6 +64,7 @@ export function Workbench({ id }: { id: string }) {
         <FilesAsked />
         <RetimedDialog />
         <ExportDialog />
+        <RightPress />
         <Palette />
         <KeysHelp />
         <AskLonger />
