@@ -6,6 +6,7 @@ import { readTrace, type Trace } from '@/core/trace'
 import { recordDesk, type DeskChoice } from '../recorder/desk'
 import { recordDesktop, type DesktopChoice } from '../recorder/desktop/record'
 import { appRoot } from '@/server/root'
+import { composedFigure, measureExplained } from './framing'
 import type { Figure } from './report'
 
 const desk = (seed: number, change: Partial<DeskChoice>): DeskChoice => ({
@@ -213,6 +214,7 @@ export async function measureVision(dir: string, say: (line: string) => void): P
   const figures: Figure[] = []
   const none = (): Presses => ({ real: 0, hit: 0, said: 0, right: 0 })
   const [all, answering] = [none(), none()]
+  const composed: Figure[] = []
   const one = async (what: string, record: (video: string, trace: string) => Promise<boolean[] | void>) => {
     const video = path.join(dir, 'desk.mp4')
     const trace = path.join(dir, 'desk.jsonl')
@@ -223,6 +225,7 @@ export async function measureVision(dir: string, say: (line: string) => void): P
     const own = seconds(path.join(appRoot(), 'vane'), ['trace', video, '--out', out])
     const after = seconds('ffmpeg', ['-v', 'fatal', '-i', video, '-f', 'null', '-'])
     const [truth, found] = [traceOf(trace), traceOf(out)]
+    if (answers) composed.push(composedFigure(what, found))
     const r = compare(timesOf(video), truth, found)
     const add = (to: Presses, p: Presses) => {
       for (const k of ['real', 'hit', 'said', 'right'] as const) to[k] += p[k]
@@ -263,6 +266,8 @@ export async function measureVision(dir: string, say: (line: string) => void): P
       `${r.moving} of ${input.stills.length} presses while it moves; ` +
       `the way against a view centred on the pointer low-passed at 1 Hz`,
   })
+  figures.push(composedFigure('the demo, with its log', traceOf(path.join(demo, 'lend-out.jsonl'))), ...composed)
+  figures.push(measureExplained())
   const hour: FollowInput = {
     ...input,
     pointer: Array.from({ length: 108_000 }, (_, f) => input.pointer[f % input.pointer.length]!),
@@ -270,6 +275,7 @@ export async function measureVision(dir: string, say: (line: string) => void): P
       .flat()
       .filter((s) => s < 108_000),
     opens: [],
+    uses: [],
   }
   const began = performance.now()
   followStands(hour, CALM)

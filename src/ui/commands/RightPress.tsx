@@ -65,6 +65,8 @@ export function showCommands(
   useRight.setState({ now: { at: { x: e.clientX, y: e.clientY }, about } })
 }
 
+/** What an act opens takes the focus: the menu lets go of it first. */
+const onceShut = (act: () => void) => void setTimeout(act, 0)
 /** The commands for what was pressed with the right button, by the same list as all others. */
 export function RightPress() {
   const { now } = useRight()
@@ -91,11 +93,11 @@ export function RightPress() {
       }
     >
       {able.map((c) => (
-        <MenuItem key={c.id} keys={shownKey(c.keys?.split(' ')[0])} onSelect={() => c.run()}>
+        <MenuItem key={c.id} keys={shownKey(c.keys?.split(' ')[0])} onSelect={() => onceShut(() => c.run())}>
           {c.title}
         </MenuItem>
       ))}
-      <MenuItem keys={shownKey('Ctrl+k')} onSelect={() => runCommand('palette')}>
+      <MenuItem keys={shownKey('Ctrl+k')} onSelect={() => onceShut(() => runCommand('palette'))}>
         {inWords('commands.allCommands')}
       </MenuItem>
     </Menu>

@@ -2,10 +2,10 @@ import { current, type Draft } from 'immer'
 import { intersection, tenth, type Rect } from '../../geometry'
 import { framingAt, followInputAt, followStands, zoomRect, type FollowChoice, type Stand } from '../../framing'
 import type { Element, Lesson, Pose } from '../../lesson/schema'
-import { atPose, motionOf } from '../../motion'
+import { withValues } from '../../motion'
 import { explainedIn, type Explained } from '../../scene'
 import { framesPerSecond } from '../../time'
-import type { Timed } from '../../timing'
+import { movesOf, type Timed } from '../../timing'
 import { valueAt } from '../../values'
 import type { Edit, Given } from './act'
 import { MOST_POSES, withTake } from './along'
@@ -30,22 +30,23 @@ interface Held extends Stand {
   pose: Pose | null
   kept: boolean
 }
-/** All views of a zoom, in frames of the lesson; kept are those that a person set. */
+/** All views of a zoom, which may not be in its lesson yet, in frames of that; kept are those that a person set. */
 function heldBy(timed: Timed, e: Element): Held[] {
   const span = timed.spans.get(e.id)!
-  const { moves } = motionOf(timed, e)
-  const one = (i: number): Held => {
-    const pose = i > 0 ? moves[i - 1]!.pose : null
-    const from = i > 0 ? Math.round(moves[i - 1]!.to) : span.from
+  const moves = movesOf(timed, e)
+  let stands = e
+  return [null, ...moves].map((move, i) => {
+    const pose = move?.pose ?? null
+    if (pose) stands = withValues(stands, Object.entries(pose.values))
+    const from = move ? Math.round(move.to) : span.from
     return {
       from,
       to: Math.max(from, Math.round(moves[i]?.from ?? span.to - 1)),
-      view: zoomRect(atPose(timed, e, i), timed.lesson.frame),
+      view: zoomRect(stands, timed.lesson.frame),
       pose,
       kept: pose ? pose.locked === true || !pose.found : followsOf(e)?.found !== true,
     }
-  }
-  return Array.from({ length: moves.length + 1 }, (_, i) => one(i))
+  })
 }
 
 /** The pose by which a zoom goes from one view to the next. */
