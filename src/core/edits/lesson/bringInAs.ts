@@ -8,7 +8,6 @@ import { define, make, type Given } from '../ground/act'
 import { Frame, MediumArg, NewId } from '../ground/args'
 import { elementIn } from '../ground/chosen'
 import { numbered } from '../ground/names'
-import { tie } from '../ground/plain'
 import { clipsIn } from '../ground/standing'
 import { layOver, spotRect, valuesIn } from '../place/arranging'
 import { layUnder } from '../sound/soundwork'
@@ -77,10 +76,6 @@ function under({ draft, given, id, clip }: Laying): void {
     return
   }
   make(layUnder(clip, given.newId('track')), draft, given)
-  // It ends with the lesson, however that is cut.
-  const pieces = clipsIn(draft, given).filter((c) => c.media === id)
-  const last = pieces.toSorted((a, b) => a.at + a.length - b.at - b.length).at(-1)
-  if (last && draft.length === null) last.element.end = tie('lesson:end')
 }
 
 function inCorner({ draft, given, id, clip }: Laying): void {

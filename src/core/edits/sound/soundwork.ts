@@ -14,7 +14,7 @@ import { Count, Flag, Frame, MediumArg, NewId, Num } from '../ground/args'
 import { elementIn } from '../ground/chosen'
 import { clipLook, placeClip } from '../clips/clips'
 import { ownMates, pictureFollows } from '../clips/pictureFollows'
-import { plain } from '../ground/plain'
+import { plain, tie } from '../ground/plain'
 import { addTrack } from '../lesson/lesson'
 import { numbered } from '../ground/names'
 import { keyAt } from '../motion/posing'
@@ -137,6 +137,10 @@ export const layUnder = define('layUnder', [Id.clip, NewId], (id, track) => (dra
     const fade = Math.min(Math.round(LOOP.out * framesPerSecond(draft.rate)), Math.floor(end / 2))
     element.departure = fading(Math.max(1, fade))
   }
+  // It ends with the lesson, however that is cut.
+  const pieces = clipsIn(draft, given).filter((c) => c.media === clip.media && c.element.track === track)
+  const last = pieces.toSorted((a, b) => clipEnd(a) - clipEnd(b)).at(-1)
+  if (last && draft.length === null) last.element.end = tie('lesson:end', 0, end)
 })
 
 const levelPose = (id: string, frames: number, db: number): Element['poses'][number] => ({
