@@ -2,6 +2,9 @@ import type { Arg } from './arg'
 
 export const commands = {
   allCommands: 'All commands …',
+  copyTheChaptersAsA: 'Copy the chapters as a list',
+  theChaptersAreCopied: (n: Arg) => `The chapters are copied: ${n}, a line each.`,
+  theClipboardIsShut: 'The browser does not let the clipboard be written to. Allow it in the address bar.',
   forWhatWasPressed: 'For what was pressed',
   aClip: 'a clip',
   aNewEndLeavesWhat: 'A new end leaves what follows where it is.',

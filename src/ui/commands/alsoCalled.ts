@@ -69,6 +69,7 @@ export const alsoCalled: Readonly<Record<string, string>> = {
   'add-backdrop': 'background wallpaper colour',
   chapter: 'section marker',
   mark: 'marker cue',
+  'copy-chapters': 'timestamps table of contents markers',
   lesson: 'resolution dimensions frame rate aspect ratio fps',
   export: 'render save video mp4 publish',
   files: 'import media add footage upload',

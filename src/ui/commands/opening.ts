@@ -1,3 +1,5 @@
+import { toast } from 'sonner'
+import { chapterList, chaptersOf } from '@/core/moments'
 import { desk, setDesk, type Panes } from '../state/desk'
 import { hasFile, type Command } from './command'
 import { lowerHere, soundHere } from './lowering'
@@ -69,6 +71,17 @@ export const OPENING: Command[] = [
     title: inWords('commands.howThePictureFollowsThe'),
     group: 'lesson',
     run: () => setDesk({ panel: 'retimed' }),
+  },
+  {
+    id: 'copy-chapters',
+    title: inWords('commands.copyTheChaptersAsA'),
+    group: 'lesson',
+    can: () => chaptersOf(desk().timed.moments).length > 0,
+    run: () =>
+      void navigator.clipboard.writeText(chapterList(desk().timed.moments, desk().lesson.rate)).then(
+        () => toast(inWords('commands.theChaptersAreCopied', chaptersOf(desk().timed.moments).length)),
+        () => toast.error(inWords('commands.theClipboardIsShut')),
+      ),
   },
   {
     id: 'lower',
