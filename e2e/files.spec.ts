@@ -243,6 +243,9 @@ test('a recording, a camera, a narration with its script, music and a chime are 
   const music = by('soft music.wav')
   expect(Math.min(...music.map((c) => c.at))).toBe(0)
   expect(tracks.find((t) => t.id === music[0]!.element.track)!.name).toBe('Music')
+  // What the script's words are looked for in is the narration.
+  const jobs = (await (await fetch(`${base()}/api/jobs`)).json()) as { kind: string; name: string; lesson: string }[]
+  expect(jobs.filter((j) => j.kind === 'align' && j.lesson === id).map((j) => j.name)).toEqual(['said.wav'])
   // It is as long as the rest.
   expect(Math.max(...music.map((c) => c.at + c.length))).toBe(said!.length)
 })

@@ -3,7 +3,7 @@ import path from 'node:path'
 import { isOver } from '@/contract/news'
 import { bringIn, bringInAs, homeOf, lessonAt, setTrace, setWords, within } from '@/core/edits'
 import { isClip, mediumOf } from '@/core/kinds'
-import { usesOf } from '@/core/lesson/fileUse'
+import { usesOf, type FileUse } from '@/core/lesson/fileUse'
 import type { Lesson, Medium } from '@/core/lesson/schema'
 import { readCaptions } from '@/core/voice'
 import { guessLanguage } from '@/core/voice/guess'
@@ -181,9 +181,9 @@ async function bringScript(job: ImportJob, lesson: Lesson): Promise<Outcome> {
   const medium = lesson.media[home]!
   const own = lesson.voices.find((v) => v.takes.includes(home))?.language
   const language = own && own !== 'und' ? own : (guessLanguage(script) ?? 'en')
-  await startAlign(medium.sha256, job.lesson!, { way: job.payload.way ?? [], script, language })
+  const begins = await startAlign(medium.sha256, job.lesson!, { way: job.payload.way ?? [], script, language })
   await dropUpload(job)
-  return { facts: { said: inWords('ingest.itsWordsAreLookedForIn', medium.name) } }
+  return { facts: { said: inWords('ingest.itsWordsAreLookedForIn', medium.name), begins } }
 }
 
 async function bringTrace(job: ImportJob, home: string, lesson: Lesson, signal: AbortSignal): Promise<Outcome> {
@@ -245,8 +245,11 @@ async function lookWithin(
   )
 }
 
-/** SHA-256 of what came together with a text. */
+/** What nobody speaks in, and nothing is logged of. */
+const MUTE = new Set<FileUse | undefined>(['music', 'sound', 'camera', 'take', 'spare'])
+/** SHA-256 of what came together with a text that it may belong to. */
 async function matesOf(job: ImportJob): Promise<string[]> {
   if (!job.batch) return []
-  return (await batchOf(job.batch)).flatMap((m) => (m.facts.sha256 ? [m.facts.sha256] : []))
+  const mates = (await batchOf(job.batch)) as ImportJob[]
+  return mates.flatMap((m) => (m.facts.sha256 && !MUTE.has(m.payload.use) ? [m.facts.sha256] : []))
 }

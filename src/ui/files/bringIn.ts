@@ -266,6 +266,7 @@ function placing({ lesson, facts }: Job) {
 export function hearImport(job: Job, gone = false): void {
   const mine = useSending.getState().files.find((f) => f.upload === job.subject)
   if (mine && !gone) watchJob(job.id, { next: placing })
+  if (mine && job.facts.begins) watchJob(job.facts.begins, { failed: true })
   hearJob({ about: 'job', job, gone })
   if (mine && job.state !== 'sending') drop(mine.key)
 }

@@ -44,7 +44,7 @@ export function hearJob({ job, gone }: Extract<News, { about: 'job' }>): void {
     const others = s.jobs.filter((j) => j.id !== job.id)
     return { jobs: gone ? others : [...others, job].sort(latestFirst) }
   })
-  if (!gone && before && !isOver(before.state) && job.state === 'done' && watched.has(job.id)) say(job)
+  if (!gone && before && !isOver(before.state) && isToBeTold(job)) say(job)
 }
 /** Asks how everything stands: when the line to the server is there, or there again. */
 export async function loadJobs(): Promise<void> {
@@ -62,8 +62,7 @@ export async function loadJobs(): Promise<void> {
     return before.find((j) => j.id === job.id) ?? { ...job, state: 'running' }
   })
   useJobs.setState({ jobs: jobs.sort(latestFirst), loaded: true })
-  for (const job of jobs)
-    if (job.state === 'done' && watched.has(job.id) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
+  for (const job of jobs) if (isToBeTold(job) && before.some((j) => j.id === job.id && !isOver(j.state))) say(job)
 }
 
 /** What is offered beside what is said. */
@@ -71,13 +70,21 @@ interface Offer {
   label: string
   act: () => void
 }
-const watched = new Map<string, { anyway?: Offer; next?: (job: Job) => Offer | null }>()
+interface Watch {
+  anyway?: Offer
+  next?: (job: Job) => Offer | null
+  /** That it failed is told as well: nothing else in sight does. */
+  failed?: boolean
+}
+const watched = new Map<string, Watch>()
+const isToBeTold = ({ id, state }: Job): boolean =>
+  watched.has(id) && (state === 'done' || (state === 'failed' && watched.get(id)!.failed === true))
 /**
  * Says in this window what comes of a job, once it is done.
  *
  * @param offers  `anyway`, where the job asks before it changes anything; `next`, what can be done with what came of it
  */
-export function watchJob(id: string, offers: { anyway?: Offer; next?: (job: Job) => Offer | null } = {}): void {
+export function watchJob(id: string, offers: Watch = {}): void {
   watched.set(id, offers)
 }
 function say(job: Job): void {

@@ -1,4 +1,6 @@
+import { plays } from '../../kinds'
 import type { Lesson, Medium } from '../../lesson/schema'
+import { valueAt } from '../../values'
 import { layMedium, Together } from '../clips/clips'
 import { define, make } from '../ground/act'
 import { Flag, MediumArg, NewId } from '../ground/args'
@@ -24,6 +26,10 @@ export const bringIn = define(
     if (medium.kind !== 'picture' || layPicture) make(layMedium(id, clip, null, together), draft, given)
   },
 )
+/** Whether a sound is music in a lesson: it is quieter while words are spoken. */
+const isUnderSpeech = (lesson: Lesson, media: string): boolean =>
+  lesson.elements.some((e) => plays(e)?.medium === media && Number(valueAt(e.look, 'duckDb') ?? 0) < 0)
+
 /** A text that belongs to a recording or a sound. */
 export interface TextFile {
   name: string
@@ -46,7 +52,8 @@ export function homeOf(lesson: Lesson, text: TextFile): string | null {
   const mates = all.filter(([, m]) => text.mates.includes(m.sha256))
   const named = (list: typeof all) => list.find(([, m]) => stem(m.name) === stem(text.name))
   const latest = (list: typeof all) =>
-    (text.kind === 'captions' && list.findLast(([, m]) => m.kind === 'sound')) || list.at(-1)
+    (text.kind === 'captions' && list.findLast(([id, m]) => m.kind === 'sound' && !isUnderSpeech(lesson, id))) ||
+    list.at(-1)
   const home =
     named(mates) ?? named(all) ?? latest(mates) ?? all.find(([id]) => text.selected.includes(id)) ?? latest(all)
   return home?.[0] ?? null

@@ -5,7 +5,7 @@ import type { Lesson, Medium } from '../../lesson/schema'
 import { posedAt } from '../../motion'
 import { timedOf } from '../../scene'
 import { lessonWithTake, takeMedium } from '../../testing/lessons'
-import { bringInAs, idsFrom, takeOut, type Edit } from '..'
+import { bringInAs, homeOf, idsFrom, takeOut, type Edit } from '..'
 
 let n = 0
 const after = (lesson: Lesson, edit: Edit): Lesson => made(lesson, edit, idsFrom(`b${++n}`))
@@ -45,10 +45,20 @@ test('a camera stands small in a corner from the start, and the lesson is no lon
   const lesson = after(lessonWithTake(), bringInAs(camera, 'cam', 'camera', 0))
   const timed = timedOf(lesson)
   expect(timed.length).toBe(300)
-  const e = posedAt(timed, lesson.elements.find((x) => x.id === 'cam')!, 10)!
+  const e = posedAt(
+    timed,
+    lesson.elements.find((x) => x.id === 'cam')!,
+    10,
+  )!
   expect(e.space).toBe('fixed')
   expect(e.width * e.scale.x).toBeCloseTo(lesson.frame.width * 0.26, 0)
   expect(e.x).toBeGreaterThan(lesson.frame.width / 2)
+})
+test('a text belongs to the narration, not to the music that came after it', () => {
+  const said = after(lessonWithTake(), bringInAs(sound('d', 8), 'voice', 'narration', 0))
+  const lesson = after(said, bringInAs(sound('e', 30), 'bed', 'music', 0))
+  const home = homeOf(lesson, { name: 'script.txt', kind: 'captions', mates: [], selected: [] })
+  expect(lesson.media[home!]!.name).toBe('d.wav')
 })
 test('music that comes into an empty lesson waits on a track of its own', () => {
   const lesson = after(emptyLesson('New'), bringInAs(sound('d', 10), 'bed', 'music', 0))
