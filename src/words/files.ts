@@ -24,7 +24,7 @@ export const files = {
   spareNote: 'Not laid: among the lesson’s files',
   spareUse: 'For later',
   takeNote: 'Not laid: put it in place of the first',
-  takeUse: 'Another take of the narration',
+  takeUse: 'Another take',
   traceNote: 'Clicks, keys and the pointer of its recording',
   traceUse: 'Trace of a recording',
   whatTheseFilesAre: 'What these files are',
