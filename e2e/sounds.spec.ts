@@ -91,7 +91,7 @@ test('music is lowered under speech by what was asked for; the export is as loud
   const id = await demoCopy()
   await openDesk(page, id)
   await goTo(page, 0)
-  await bringIn(page, ['hum.wav'])
+  await bringIn(page, ['hum.wav'], { 'hum.wav': 'sound' })
   await choose(page, 'hum')
   await page.getByRole('button', { name: 'Lay it under everything' }).click()
   const { lesson, timed } = await stored(page, id)

@@ -22,13 +22,17 @@ export const plainTake = (name: string, colour: string, size: string, seconds: n
 }
 export const near = (a: readonly number[], b: readonly number[], off = 12) =>
   a.every((v, i) => Math.abs(v - b[i]!) <= off)
-export async function bringIn(page: Page, files: string[]): Promise<void> {
+/** Brings in files; `uses` says what they are, where it is asked and another is meant than is guessed. */
+export async function bringIn(page: Page, files: string[], uses: Record<string, string> = {}): Promise<void> {
   await page.keyboard.press('a')
   await page.getByTestId('file-picker').setInputFiles(files.map(here))
   // Where it is not plain what they are, it is asked.
   const go = page.getByRole('button', { name: /^Bring in \d+ files?$/ })
   await expect(go.or(page.locator(`[data-coming="${files[0]}"]`)).first()).toBeVisible()
-  if (await go.isVisible()) await go.click()
+  if (await go.isVisible()) {
+    for (const [name, use] of Object.entries(uses)) await page.getByLabel(`${name} is`).selectOption(use)
+    await go.click()
+  }
   for (const f of files) await expect(page.locator(`[data-coming="${f}"]`)).toContainText('Ready', { timeout: 180_000 })
   await page.keyboard.press('Escape')
 }

@@ -1,6 +1,8 @@
 import type { Arg } from './arg'
 
 export const timeline = {
+  onlySoundsLieHere: 'Only sounds lie on this track.',
+  soundsLieOnTracksFor: 'Sounds lie on tracks for sound.',
   aPointOfTheLevel: (name: Arg) => `A point of the level of “${name}”`,
   all: 'Fit',
   allOfItOnThe: 'Fit the whole lesson',

@@ -46,7 +46,10 @@ test('in a recording of uneven frames the pointer is found at the recording’s 
     (s) => shares.push(s),
   )
   const times = (await exactTimes(video))!
-  expect(made).toEqual({ width: 640, height: 360, frames: times.length })
+  expect(made).toMatchObject({ width: 640, height: 360, frames: times.length })
+  // What is on the screen is looked at twice a second, at those times as well.
+  expect(made.looks.every((l) => times.includes(l.t))).toBe(true)
+  expect(made.looks.length).toBeGreaterThanOrEqual(Math.floor(times.at(-1)! / 0.55))
   expect(sights.map((s) => s.t)).toEqual(times)
   const steps = times.slice(1).map((t, i) => t - times[i]!)
   expect(Math.max(...steps)).toBeGreaterThan(Math.min(...steps) * 1.5)

@@ -270,6 +270,9 @@ test.each([
 ])('what others call “%s” is found', (typed, id) => {
   expect(findCommands(COMMANDS, typed).map((c) => c.id)).toContain(id)
 })
+test('what has all the words in its title comes before what is only called so', () => {
+  expect(findCommands(COMMANDS, 'as a template')[0]!.id).toBe('keep-template')
+})
 test('every command that is also called otherwise is one, and every one for a right press', () => {
   const ids = new Set(COMMANDS.map((c) => c.id))
   expect(Object.keys(alsoCalled).filter((id) => !ids.has(id))).toEqual([])

@@ -3,7 +3,7 @@ import type { Command } from './command'
 
 /**
  * Commands with every typed word in their titles, or in the other words that they are known by; those with it at the
- * start of the title come first, then at the start of a word of it, then those that are only called so elsewhere.
+ * start of the title come first, then at the start of a word of it, those that are only called so elsewhere last.
  */
 export function findCommands(commands: readonly Command[], typed: string): Command[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
@@ -12,10 +12,10 @@ export function findCommands(commands: readonly Command[], typed: string): Comma
   const also = (c: Command) => alsoCalled[c.id]?.toLowerCase() ?? ''
   const rank = (c: Command) => {
     const title = c.title.toLowerCase()
+    if (!words.every((w) => title.includes(w))) return 4
     if (title.startsWith(first)) return 0
     if (title.includes(` ${first}`)) return 1
-    if (title.includes(first)) return ` ${also(c)}`.includes(` ${first}`) ? 2 : 3
-    return ` ${also(c)}`.includes(` ${first}`) ? 2 : 4
+    return ` ${also(c)}`.includes(` ${first}`) ? 2 : 3
   }
   return commands
     .filter((c) => words.every((w) => `${c.title.toLowerCase()} ${also(c)}`.includes(w)))

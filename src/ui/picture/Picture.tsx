@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react'
-import { desk, setDesk, useDesk, useShown } from '../state/desk'
+import { desk, select, setDesk, useDesk, useShown } from '../state/desk'
 import { Player } from '../preview/player'
 import { RULER_PX } from './Aids'
 import { Overlay } from './Overlay'
@@ -60,6 +60,10 @@ export function Picture() {
       ref={holder}
       className="thin-scroll relative grid min-h-0 flex-1 overflow-auto bg-surround"
       data-testid="picture"
+      onPointerDown={(e) => {
+        // Beside the picture there is nothing that is meant.
+        if (e.button === 0 && e.target === e.currentTarget && desk().doing.do === 'select') select([])
+      }}
     >
       <div className="relative m-auto" style={{ width, height }}>
         <canvas

@@ -9,6 +9,7 @@ import { desk, goTo, select, selectAlone, setDesk, useDesk, useShownPart } from 
 import { filmHeight } from '../kit/film'
 import { LevelLine } from './LevelLine'
 import { Notches } from './Notches'
+import { leaveTracks, trackUnder } from './overTrack'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, useView } from '../state/view'
 import { Wave } from './Wave'
@@ -42,15 +43,21 @@ function useClipDrags(clip: Clip, frameAt: ClipBarProps['frameAt']) {
     setDesk({ moment: null, keys: [] })
     begin(e, {
       label: part === 'body' ? said('timeline.move', name) : said('timeline.trim', name),
-      change: (by, now) =>
-        draggedClip(desk().timed, clip, part, {
+      upright: part === 'body',
+      over: leaveTracks,
+      change: (by, now) => {
+        const track = part === 'body' ? trackUnder(now, clip.track) : null
+        if (by === 0 && !track) return null
+        return draggedClip(desk().timed, clip, part, {
+          track,
           by,
           reach: CATCH_PX / pxPerFrame,
           free: now.altKey,
           other: now.ctrlKey || now.metaKey,
           over: now.shiftKey,
           playhead: desk().playhead,
-        }),
+        })
+      },
       click: (now) => {
         // What is taken together is chosen as one; a second press chooses one of it.
         if (selected && !now.shiftKey && desk().elements.length > 1) selectAlone([clip.id])

@@ -11,6 +11,7 @@ import { desk, goTo, select, setDesk, useDesk, useShownPart } from '../state/des
 import { goInside } from '../state/inside'
 import { KindIcon } from '../kit/kindIcon'
 import { Notches } from './Notches'
+import { leaveTracks, trackUnder } from './overTrack'
 import { LANE_PX } from './rows'
 import { useTimeDrag } from './useTimeDrag'
 import { CATCH_PX, fold, useView } from '../state/view'
@@ -69,6 +70,7 @@ function Bar({ element: e, span, top, free, depth, onCatch }: Props) {
           element={e}
           at={{ left: span.from * pxPerFrame + width + 4, top }}
           room={Math.min(160, beside - 6)}
+          hand={handlers('body')}
         />
       )}
       {tail > 0 && (
@@ -147,7 +149,10 @@ function useGrasp(e: Element, selected: boolean, onCatch: Props['onCatch']): Han
       change(by, now) {
         if (e.locked) return null
         const { timed, elements, pushes } = desk()
+        const track = part === 'body' ? trackUnder(now, e.track) : null
+        if (by === 0 && !track) return null
         const { change, hit } = draggedBar(timed, e.id, part, {
+          track,
           by,
           reach: CATCH_PX / pxPerFrame,
           loose: now.altKey,
@@ -161,19 +166,32 @@ function useGrasp(e: Element, selected: boolean, onCatch: Props['onCatch']): Han
       click: () => {
         if (desk().elements.length > 1) select([e.id])
       },
-      over: () => onCatch(null),
+      upright: part === 'body',
+      over: () => {
+        leaveTracks()
+        onCatch(null)
+      },
     })
   }
   return (part) => ({ onPointerDown: grasp(part), ...hand })
 }
 
+interface Beside {
+  element: Element
+  at: { left: number; top: number }
+  room: number
+  /** It is grasped like the bar itself. */
+  hand: object
+}
 /** The name of a bar that is too short for it. */
-function NameBeside({ element: e, at, room }: { element: Element; at: { left: number; top: number }; room: number }) {
+function NameBeside({ element: e, at, room, hand }: Beside) {
   return (
     <span
-      className="pointer-events-none absolute z-[5] flex items-center gap-1 truncate text-[12px] text-ink"
+      className="absolute z-[5] flex cursor-grab items-center gap-1 truncate text-[12px] text-ink"
       style={{ ...at, maxWidth: room, height: LANE_PX - 4 }}
+      data-name-of={e.id}
       aria-hidden
+      {...hand}
     >
       <KindIcon kind={kindName(e)} size={12} />
       <span className="truncate">{e.name}</span>

@@ -1,13 +1,22 @@
 import { isView } from '@/core/kinds'
 import { useMemo } from 'react'
 import { framingAt } from '@/core/framing'
-import { useShown } from '../state/desk'
+import { desk, goTo, select, useShown } from '../state/desk'
 import { useSame } from '../kit/useSame'
 import { HEAD_PX, useView } from '../state/view'
 import { inWords } from '../../words/words'
 
-/** How close the view is, over time, as one ribbon. */
-export function FramingRibbon({ from, to }: { from: number; to: number }) {
+/** The zoom that has the last word at a frame. */
+function viewAt(frame: number): string | undefined {
+  const { lesson, spans } = desk().timed
+  return lesson.elements.findLast((e) => {
+    const span = spans.get(e.id)
+    return isView(e) && span !== undefined && span.from <= frame && frame < span.to
+  })?.id
+}
+
+/** How close the view is, over time, as one ribbon; a press selects the zoom that makes it so. */
+export function FramingRibbon({ from, to, frameAt }: { from: number; to: number; frameAt: (x: number) => number }) {
   const timed = useShown()
   const { pxPerFrame } = useView()
   const first = Math.max(0, Math.floor(from))
@@ -37,7 +46,17 @@ export function FramingRibbon({ from, to }: { from: number; to: number }) {
       >
         {inWords('timeline.framing')}
       </div>
-      <div className="relative flex-1 overflow-hidden" data-lane="framing">
+      <div
+        className="relative flex-1 overflow-hidden"
+        data-lane="framing"
+        onPointerDown={(e) => {
+          const view = e.button === 0 ? viewAt(frameAt(e.clientX)) : undefined
+          if (!view) return
+          e.stopPropagation()
+          goTo(frameAt(e.clientX))
+          select([view])
+        }}
+      >
         <svg className="pointer-events-none absolute inset-0 size-full overflow-visible" aria-hidden>
           <path d={path} fill="#b8321a" fillOpacity={0.55} />
         </svg>

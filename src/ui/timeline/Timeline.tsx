@@ -8,6 +8,7 @@ import { EventStrip } from './EventStrip'
 import { FramingRibbon } from './FramingRibbon'
 import { KeyLanes } from './KeyLanes'
 import { Playhead } from './Playhead'
+import { useOverTrack } from './overTrack'
 import { Row, type RowProps } from './Row'
 import { rowsOf, topsOf } from './rows'
 import { Ruler } from './Ruler'
@@ -98,7 +99,7 @@ export function Timeline() {
         <div className="sticky top-0 z-20 border-b border-edge-strong bg-sheet">
           <Ruler frameAt={frameAt} from={from} to={to} />
           <EventStrip from={from} to={to} catching={catching} frameAt={frameAt} />
-          <FramingRibbon from={from} to={to} />
+          <FramingRibbon from={from} to={to} frameAt={frameAt} />
         </div>
         <div className="relative shrink-0" style={{ height: tall }}>
           <Threads tops={tops} from={from} to={to} height={tall} />
@@ -128,13 +129,22 @@ export function Timeline() {
 function Track(props: RowProps) {
   const { row: r } = props
   const timed = useShown()
+  const over = useOverTrack((o) => (o.over?.track === r.track.id ? o.over : null))
   const isEmpty = r.elements.length === 0
   /** Where a first take will lie; and whether there is nothing but clips yet. */
   const ground = timed.lesson.tracks.findLast((t) => t.kind === 'picture')?.id
   const bare = timed.clips.length > 0 && timed.lesson.elements.every(isClip)
   return (
-    <div className="relative flex-1" data-lane={r.track.id}>
+    <div
+      className={`relative flex-1 ${over ? (over.fits ? 'bg-accent-wash' : 'cursor-not-allowed bg-black/10') : ''}`}
+      data-lane={r.track.id}
+    >
       <Row {...props} />
+      {over && !over.fits && (
+        <Hint>
+          {inWords(r.track.kind === 'sound' ? 'timeline.onlySoundsLieHere' : 'timeline.soundsLieOnTracksFor')}
+        </Hint>
+      )}
       {isEmpty && timed.clips.length === 0 && r.track.id === ground && (
         <Hint>{inWords('timeline.dropAScreenRecordingHere')}</Hint>
       )}

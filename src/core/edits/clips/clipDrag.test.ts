@@ -35,3 +35,11 @@ test('with its footage dragged it stays where it is; by an end its speed changes
   expect(draggedClip(timed, timed.clips[0]!, 'body', how)).toEqual(slipClip('clip-1', -12))
   expect(drag('end', 30, { other: true })).toEqual([30, 360])
 })
+test('a clip is dragged onto another track of its kind, where it is free', () => {
+  const two = structuredClone(lesson)
+  two.tracks.unshift({ id: 'over', kind: 'picture', name: 'Over' })
+  const timed = resolve(two)
+  const how = { by: 20, reach: 5, free: true, other: false, over: false, playhead: -1000, track: 'over' }
+  const [c] = resolve(made(two, draggedClip(timed, timed.clips[0]!, 'body', how))).clips
+  expect([c!.track, c!.at]).toEqual(['over', 50])
+})

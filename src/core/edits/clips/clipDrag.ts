@@ -21,6 +21,8 @@ export interface ClipDrag {
   /** It lies over its neighbour, and they fade into each other. */
   over: boolean
   playhead: number
+  /** The track that it is dragged onto, where that is another. */
+  track?: string | null
 }
 
 /**
@@ -56,5 +58,6 @@ export function draggedClip(timed: Timed, clip: Clip, part: ClipPart, drag: Clip
   if (other) return slipClip(clip.id, -by)
   if (over) return overlapClip(clip.id, at.start + by)
   const start = near(at.start + by)
-  return moveClip(clip.id, start !== at.start + by ? start : near(at.end + by) - clip.length)
+  const to = start !== at.start + by ? start : near(at.end + by) - clip.length
+  return drag.track ? moveClip(clip.id, to, drag.track) : moveClip(clip.id, to)
 }

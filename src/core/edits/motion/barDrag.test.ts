@@ -44,3 +44,13 @@ test('coming and going take no longer than it lasts, and no less than nothing', 
   expect([frames('arrival', 5), frames('departure', -5)]).toEqual([arrives + 5, departs + 5])
   expect([frames('arrival', 500), frames('arrival', -500)]).toEqual([60, 0])
 })
+test('dragged onto another track it lies there; straight down, at the same time and with its ties', () => {
+  const two = structuredClone(lesson)
+  two.tracks.unshift({ id: 'over', kind: 'picture', name: 'Over' })
+  const how = { reach: 5, loose: false, pushes: false, selected: [], track: 'over' }
+  for (const by of [0, 30]) {
+    const after = made(two, draggedBar(resolve(two), 'box', 'body', { by, ...how }).change)
+    const span = resolve(after).spans.get('box')!
+    expect([after.elements.find((e) => e.id === 'box')!.track, span.from]).toEqual(['over', 100 + by])
+  }
+})

@@ -1,7 +1,7 @@
 import type { Element } from '../../lesson/schema'
 import { bornOf, caught, isTiedTo, type Catch } from '../../moments'
 import type { Timed } from '../../timing'
-import type { Edit } from '../ground/act'
+import { inOne, type Edit } from '../ground/act'
 import { elementIn } from '../ground/chosen'
 import { edgeAt, pushing, setEdge, setElements, shiftElements } from '../elements/elements'
 import { withMembers } from '../elements/grouping'
@@ -21,6 +21,8 @@ export interface BarDrag {
   pushes: boolean
   /** What is selected: it goes along with the bar, where that is one of it. */
   selected: readonly string[]
+  /** The track that it is dragged onto, where that is another. */
+  track?: string | null
 }
 
 /**
@@ -51,14 +53,17 @@ export function draggedBar(
     return { change: pushes && part === 'end' ? pushing(id, put) : put, hit }
   }
   const ids = withMembers(timed.lesson, selected.includes(id) ? selected : [id])
+  const own = ids.filter((x) => elementIn(timed.lesson, x)?.track === e.track)
+  const onto = (change: Edit): Edit =>
+    drag.track ? inOne([setElements(own, { track: drag.track }), ...(by === 0 ? [] : [change])]) : change
   for (const [side, at] of [
     ['start', span.from],
     ['end', span.to],
   ] as const) {
-    const hit = near(at + by)
-    if (hit) return { change: shiftElements(ids, hit.frame - at, { id, side, caught: hit }), hit }
+    const hit = by === 0 ? null : near(at + by)
+    if (hit) return { change: onto(shiftElements(ids, hit.frame - at, { id, side, caught: hit })), hit }
   }
-  return { change: shiftElements(ids, by), hit: null }
+  return { change: onto(shiftElements(ids, by)), hit: null }
 }
 /** How many frames it takes to come or to go: no more than it lasts. */
 function passing(e: Element, part: 'arrival' | 'departure', by: number, { from, to }: { from: number; to: number }) {
