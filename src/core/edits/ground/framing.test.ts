@@ -1,5 +1,6 @@
 import { lookAs } from '@/core/testing/looks'
 import { byHand, made as madeBy } from '@/core/testing/made'
+import { chances } from '../../chance'
 import { CALM, framingAt } from '../../framing'
 import type { Lesson } from '../../lesson/schema'
 import { explainedIn, timedOf } from '../../scene'
@@ -86,4 +87,33 @@ test('a view that was moved by hand stays', () => {
   const added = add(moved, called(moved, 175, 50, { x: 300, y: 900 }))
   const made = after(moved, added)
   expect(zoomOf(made).poses.some((p) => p.id === pose.id && p.values.x === 1400 && p.values.width === 700)).toBe(true)
+})
+test('views that were set by hand are there once each after every edit, whatever comes and goes around them', () => {
+  const next = chances(5)
+  for (let round = 0; round < 12; round++) {
+    let now = followed()
+    const { poses } = zoomOf(now)
+    const all = next() < 0.3
+    const mine = poses[Math.floor(next() * poses.length)]!.id
+    now = after(
+      now,
+      byHand(now, (d) => {
+        const own = d.elements.find((e) => e.id === 'z')!
+        const [x, y] = [500 + next() * 800, 300 + next() * 400]
+        // Twice the same view, a while apart: one that was found may come out alike.
+        Object.assign(own.poses.find((p) => p.id === mine)!.values, { x, y, width: 960, height: 540 })
+        if (next() < 0.5) Object.assign(own, { x, y, width: 960, height: 540 })
+        if (all) for (const p of own.poses) Object.assign(p.values, { width: 970 })
+      }),
+    )
+    for (let i = 0; i < 3; i++) {
+      const e = { ...called(now, Math.floor(next() * 240), 20 + Math.floor(next() * 60)), id: `n${i}` }
+      Object.assign(e, { x: 300 + next() * 1300, y: 150 + next() * 700 })
+      now = after(now, add(now, e))
+    }
+    const ids = zoomOf(now).poses.map((p) => p.id)
+    expect(ids.filter((id) => id === mine)).toEqual([mine])
+    expect(new Set(ids).size).toBe(ids.length)
+    if (all) expect(ids.filter((id) => poses.some((p) => p.id === id))).toEqual(poses.map((p) => p.id))
+  }
 })

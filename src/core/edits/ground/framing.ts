@@ -161,25 +161,42 @@ function stretchAnew(timed: Timed, e: Element, at: { from: number; to: number },
   ]
   const input = followInputAt(timed, { from, to: to + 1 }, wholesOf(timed))
   if (!input) return e
-  const kept = held.filter((h, i) => h.from <= to && h.to >= from && (h.kept || i === first || i === next))
-  const locked = kept.map((h) => ({ view: h.view, from: Math.max(0, h.from - from), to: Math.min(to, h.to) - from }))
+  const isEdge = (i: number) => i === first || i === next
+  const stay = held.filter((h, i) => h.from <= to && h.to >= from && (h.kept || isEdge(i)))
+  const locked = stay.map((h) => ({ view: h.view, from: Math.max(0, h.from - from), to: Math.min(to, h.to) - from }))
   const stands = followStands({ ...input, locked }, followsOf(e)!).map((s) => ({
     view: s.view,
     from: s.from + from,
     to: s.to + from,
   }))
-  const poses = stands.slice(1).map((s, i): Pose => {
-    const made = poseTo(timed, span.from, [stands[i]!, s], newId('view'))
-    const same = kept.find((h) => h.pose && alike(h.view, s.view))?.pose
-    if (!same) return made
-    return same.found ? { ...same, start: made.start, end: made.end } : same
-  })
+  const poses = withKept(
+    // The first of them stands before the stretch, with its own pose.
+    stay.filter((h) => held.indexOf(h) > first && (next < 0 || held.indexOf(h) <= next)),
+    stands.slice(1).map((s, i) => ({ stand: s, pose: poseTo(timed, span.from, [stands[i]!, s], newId('view')) })),
+  )
   const [head, tail] = [e.poses.slice(0, Math.max(0, first)), next < 0 ? [] : e.poses.slice(next)]
   return {
     ...e,
     ...(first < 0 && followsOf(e)!.found && placeOf(stands[0]!)),
     poses: [...head, ...poses, ...tail].slice(0, MOST_POSES),
   }
+}
+
+/**
+ * The poses of views that were worked out around some that are kept: where one of these came out again it is itself,
+ * at its new time if it was only found; where one set by hand is no move any more, since the view stands there already,
+ * it is there all the same.
+ */
+function withKept(kept: readonly Held[], made: readonly { stand: Stand; pose: Pose }[]): Pose[] {
+  const left = kept.filter((h): h is Held & { pose: Pose } => h.pose !== null)
+  const out = made.map(({ stand, pose }) => {
+    const at = left.findIndex((h) => alike(h.view, stand.view) && h.from <= stand.to && h.to >= stand.from)
+    if (at < 0) return { from: stand.from, pose }
+    const [same] = left.splice(at, 1)
+    return { from: stand.from, pose: same!.kept ? same!.pose : { ...same!.pose, start: pose.start, end: pose.end } }
+  })
+  const still = left.filter((h) => h.kept).map(({ from, pose }) => ({ from, pose }))
+  return [...out, ...still].toSorted((a, b) => a.from - b.from).map((x) => x.pose)
 }
 
 /**
