@@ -1,5 +1,6 @@
 import { inOne, setEdge } from '../edits'
 import { hasPixels, plays, showsWhat } from '../kinds'
+import { playing } from '../kinds/looks'
 import type { Element } from '../lesson/schema'
 import { framesPerSecond, timecode } from '../time'
 import type { Timed } from '../timing'
@@ -8,9 +9,11 @@ import type { Finder } from './finding'
 
 const DARK_S = 0.5
 const SILENT_S = 5
+/** What is heard for less than this is a chime: that it is over is no silence. */
+const CHIME_S = 3
 const isHeard = (timed: Timed, e: Element): boolean => {
   const played = plays(e)
-  if (!played || e.hidden) return false
+  if (!played || e.hidden || playing(e.look)?.muted) return false
   return showsWhat(e) === 'sound' || timed.lesson.media[played.medium]?.sound === true
 }
 /** The end of the last of some elements, with that element. */
@@ -57,8 +60,10 @@ export const silentEnd: Finder = {
   code: 'silent',
   inFilm: true,
   find(timed) {
-    const heard = lastOf(timed, (e) => isHeard(timed, e))
-    if (!heard || timed.length - heard.to < framesPerSecond(timed.lesson.rate) * SILENT_S) return []
+    const fps = framesPerSecond(timed.lesson.rate)
+    const lasts = (e: Element) => timed.spans.get(e.id)!.to - timed.spans.get(e.id)!.from
+    const heard = lastOf(timed, (e) => isHeard(timed, e) && lasts(e) >= CHIME_S * fps)
+    if (!heard || timed.length - heard.to < SILENT_S * fps) return []
     const at = timecode(heard.to, timed.lesson.rate)
     return [{ element: heard.e.id, frame: heard.to, sentence: inWords('findings.fromThereNothingIsHeard', at) }]
   },

@@ -1,13 +1,13 @@
 import { followPointer } from '../edits'
 import { framingAt } from '../framing'
-import { intersection, type Rect } from '../geometry'
-import { canTurn, isUnseen, isView } from '../kinds'
+import { shareOutside, type Rect } from '../geometry'
+import { canTurn, followsOf, isUnseen, isView } from '../kinds'
 import type { Element } from '../lesson/schema'
 import { motionOf, posedAt } from '../motion'
 import { explainedIn, explains, standsIn, type Explained } from '../scene'
 import { framesPerSecond, timecode } from '../time'
 import type { Timed } from '../timing'
-import { memo, valueAt } from '../values'
+import { memo } from '../values'
 import { inWords, said } from '../../words/words'
 import type { Finder, Found } from './finding'
 
@@ -21,11 +21,6 @@ const RESTS_S = 0.5
 /** A view that is the same so many frames later did not move meanwhile. */
 const STRIDE = 12
 
-/** The share of a box that is outside a view. */
-function outsideOf(box: Rect, view: Rect): number {
-  const { w, h } = intersection(box, view)
-  return 1 - (w * h) / Math.max(1e-6, box.w * box.h)
-}
 const holds = (view: Rect, r: Rect): boolean =>
   r.x >= view.x && r.y >= view.y && r.x + r.w <= view.x + view.w && r.y + r.h <= view.y + view.h
 
@@ -36,7 +31,7 @@ function cutIn(timed: Timed, e: Element, piece: Explained, viewAt: (frame: numbe
   const isCut = (f: number): boolean => {
     if (holds(viewAt(f), piece.rect)) return false
     const posed = posedAt(timed, e, f)
-    return posed !== null && outsideOf(standsIn(timed, posed, f), viewAt(f)) > A_TENTH
+    return posed !== null && shareOutside(standsIn(timed, posed, f), viewAt(f)) > A_TENTH
   }
   for (let f = piece.from; f < piece.to;) {
     const later = Math.min(f + STRIDE, piece.to - 1)
@@ -69,7 +64,7 @@ function restsOutside(timed: Timed, e: Element): Run[] {
     if (!posed || posed.opacity === 0) return []
     const box = standsIn(timed, posed, rest[0])
     if (box.w > w * AS_LARGE || box.h > h * AS_LARGE) return []
-    const share = outsideOf(box, { x: 0, y: 0, w, h })
+    const share = shareOutside(box, { x: 0, y: 0, w, h })
     return share > A_TENTH && share < NEARLY_ALL ? [rest] : []
   })
 }
@@ -109,7 +104,7 @@ function joinedRuns(runs: Run[]): Run[] {
 const follower = (timed: Timed, frame: number): Element | undefined =>
   timed.lesson.elements.find((e) => {
     const span = timed.spans.get(e.id)
-    return (valueAt(e.look, 'follow') ?? null) !== null && span && span.from <= frame && frame < span.to
+    return followsOf(e) !== null && span && span.from <= frame && frame < span.to
   })
 
 /** Elements that are partly outside the picture, from when to when. */
@@ -136,13 +131,13 @@ export const outside: Finder = {
     }),
   mends: ({ about }, timed) => {
     const zoom = about && timed.lesson.elements.find((e) => e.id === about)
-    const choice = zoom && valueAt(zoom.look, 'follow')
+    const choice = zoom && followsOf(zoom)
     return zoom && choice
       ? [
           {
             words: inWords('findings.frameItAnew'),
             label: said('details.followsThePointer', zoom.name),
-            change: followPointer(zoom.id, choice as Parameters<typeof followPointer>[1]),
+            change: followPointer(zoom.id, choice),
           },
         ]
       : []

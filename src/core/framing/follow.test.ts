@@ -1,36 +1,12 @@
 import fc from 'fast-check'
 import type { Point } from '../geometry'
 import type { Trace, TraceEvent } from '../trace'
+import { followed as input, H, hand, W } from '../testing/hands'
 import { COMFORT } from './comfort'
-import { CALM, followInput, followStands, viewer, type FollowInput, type Stand } from './index'
+import { CALM, followInput, followStands, viewer, type Stand } from './index'
 import { smoothWay } from './smoothWay'
 import { still1d, type StandSlot } from './stands'
 
-const W = 1920
-const H = 1080
-const input = (pointer: Point[], change: Partial<FollowInput> = {}): FollowInput => ({
-  width: W,
-  height: H,
-  fps: 30,
-  pointer,
-  stills: [],
-  ...change,
-})
-/** A hand that goes from place to place, resting a second and a half at each. */
-function hand(places: Point[], rest = 45, flight = 14): Point[] {
-  const out: Point[] = []
-  for (const [i, p] of places.entries()) {
-    for (let f = 0; f < rest; f++) out.push(p)
-    const q = places[i + 1]
-    if (q)
-      for (let f = 1; f <= flight; f++) {
-        const k = f / flight
-        const s = k * k * k * (10 + k * (6 * k - 15))
-        out.push({ x: p.x + (q.x - p.x) * s, y: p.y + (q.y - p.y) * s })
-      }
-  }
-  return out
-}
 const moves = (stands: Stand[]) =>
   stands.slice(1).map((s, i) => ({
     from: stands[i]!.to,

@@ -1,5 +1,5 @@
 import { leads } from '../kinds'
-import type { Point, Rect } from '../geometry'
+import { around as cornersAround, type Point, type Rect } from '../geometry'
 import { placeOnLesson, sourceUsAt, takeAt } from '../lesson/clips'
 import { posedAt, clipAt } from '../motion'
 import { framesPerSecond } from '../time'
@@ -7,7 +7,7 @@ import type { Timed } from '../timing'
 import { pointerAt, thingAt, type Trace } from '../trace'
 import type { FollowInput, Whole } from './input'
 import { momentKind } from '../moments'
-import { isSeenWhole, thingsInUse } from './things'
+import { opensIn, thingsInUse, type OnScreen } from './things'
 
 /** Where a drawn pointer is, where one is shown on the take. */
 function drawnAt(timed: Timed, frame: number): Point | null {
@@ -19,8 +19,6 @@ function drawnAt(timed: Timed, frame: number): Point | null {
   }
   return null
 }
-
-const LONGEST_OPEN_S = 2.5
 
 /**
  * What a follow framing needs of a trace, at a frame rate: the pointer at each frame, up to its last event; the frames
@@ -49,37 +47,29 @@ export function followInput(trace: Trace, fps: number): FollowInput | null {
       down = null
     }
   }
-  const opens = trace.events.flatMap((e) => {
-    if (e.type !== 'screenchange') return []
-    const [x, y, w, h] = e.rect
-    const from = Math.max(0, Math.round((e.t - 0.2) * fps))
-    return w > 0 && h > 0 && !isSeenWhole({ x, y, w, h }, trace)
-      ? [{ from, to: Math.min(n - 1, from + Math.round(LONGEST_OPEN_S * fps)), rect: { x, y, w, h } }]
-      : []
-  })
-  const rectOf = ([x, y, w, h]: [number, number, number, number]) => ({ x, y, w, h })
   const at = (t: number) => Math.min(n - 1, Math.round(t * fps))
   const found = trace.events.filter((e) => e.type === 'thing')
-  const around = found.map((e, i) => ({
-    from: at(e.t),
-    to: i + 1 < found.length ? at(found[i + 1]!.t) : n,
-    rect: rectOf(e.rect),
-  }))
-  const uses = thingsInUse({
-    around,
-    width: trace.width,
-    height: trace.height,
+  const { width, height } = trace
+  const screen: OnScreen = {
+    width,
+    height,
     fps,
     pointer,
     came: trace.events.flatMap((e) => (e.type === 'screenchange' ? [{ at: at(e.t), rect: rectOf(e.rect) }] : [])),
     pressed: trace.events.flatMap((e) =>
       e.type === 'pointerdown' && e.target?.rect ? [{ at: at(e.t), rect: rectOf(e.target.rect) }] : [],
     ),
-  })
-  return { width: trace.width, height: trace.height, fps, pointer, stills, opens, uses }
+    around: found.map((e, i) => ({
+      from: at(e.t),
+      to: i + 1 < found.length ? at(found[i + 1]!.t) : n,
+      rect: rectOf(e.rect),
+    })),
+  }
+  return { width, height, fps, pointer, stills, opens: opensIn(screen), uses: thingsInUse(screen) }
 }
+const rectOf = ([x, y, w, h]: [number, number, number, number]): Rect => ({ x, y, w, h })
 
-/** The windows and panels that the pointer works in, in frames from the passage's start. */
+/** The windows and panels that the pointer works in, in frames from the passage's start up to another. */
 function aroundIn(timed: Timed, span: { from: number; to: number }): Whole[] {
   const { lesson } = timed
   const out: (Whole & { of: string })[] = []
@@ -92,8 +82,8 @@ function aroundIn(timed: Timed, span: { from: number; to: number }): Whole[] {
     const at = f - span.from
     const last = out.at(-1)
     const of = `${clip.id} ${n}`
-    if (last?.of === of && last.to === at - 1) {
-      last.to = at
+    if (last?.of === of && last.to === at) {
+      last.to = at + 1
       continue
     }
     const [, x, y, w, h] = medium.things[n]!
@@ -102,13 +92,7 @@ function aroundIn(timed: Timed, span: { from: number; to: number }): Whole[] {
       placeOnLesson({ x, y }, posed, medium, lesson.frame),
       placeOnLesson({ x: x + w, y: y + h }, posed, medium, lesson.frame),
     ]
-    const rect = {
-      x: Math.min(a.x, b.x),
-      y: Math.min(a.y, b.y),
-      w: Math.abs(b.x - a.x),
-      h: Math.abs(b.y - a.y),
-    }
-    out.push({ of, from: at, to: at, rect })
+    out.push({ of, from: at, to: at + 1, rect: cornersAround([a, b]) })
   }
   return out
 }
@@ -142,7 +126,6 @@ export function followInputAt(
   if (!first) return null
   for (let i = 0; i < pointer.length && Number.isNaN(pointer[i]!.x); i++) pointer[i] = first
   const stills: number[] = []
-  const opens: Whole[] = []
   const came: { at: number; rect: Rect }[] = []
   const pressed: { at: number; rect: Rect }[] = []
   const fps = framesPerSecond(lesson.rate)
@@ -156,17 +139,11 @@ export function followInputAt(
     if (at < 0) continue
     if (done) stills.push(at, at + 1)
     if (done === 'press' && m.rect) pressed.push({ at, rect: m.rect })
-    if (change === 'appears' && m.rect && !isSeenWhole(m.rect, lesson.frame))
-      opens.push({
-        from: Math.max(0, at - Math.round(0.2 * fps)),
-        to: Math.min(pointer.length - 1, at + Math.round(LONGEST_OPEN_S * fps)),
-        rect: m.rect,
-      })
   }
   came.sort((a, b) => a.at - b.at)
-  const uses = thingsInUse({ width, height, fps, pointer, came, pressed, around })
+  const screen: OnScreen = { width, height, fps, pointer, came, pressed, around }
   const wholes = explained
     .map(({ from, to, rect }) => ({ from: from - span.from, to: to - span.from, rect }))
     .filter((w) => w.to >= 0 && w.from < pointer.length)
-  return { width, height, fps, pointer, stills, opens, uses, wholes }
+  return { width, height, fps, pointer, stills, opens: opensIn(screen), uses: thingsInUse(screen), wholes }
 }

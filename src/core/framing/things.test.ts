@@ -14,7 +14,7 @@ test('a dialog is worked in from when it comes until it is left; what is too lar
     ...rest({ x: 900, y: 500 }, 200),
     ...rest({ x: 1800, y: 1000 }, 140),
   ]
-  const told = { width: W, height: H, fps: 30, pointer, pressed: [] }
+  const told = { width: W, height: H, fps: 30, pointer, pressed: [], around: [] }
   const [use, ...more] = thingsInUse({ ...told, came: [{ at: 30, rect: dialog }] })
   expect(more).toEqual([])
   expect(use).toEqual({ from: 24, to: 259, rect: dialog })
@@ -24,7 +24,15 @@ test('a dialog is worked in from when it comes until it is left; what is too lar
 test('a small change that comes and goes far from the pointer is left alone', () => {
   const came = [30, 60, 90, 120].map((at) => ({ at, rect: { x: 1800, y: 20, w: 90, h: 30 } }))
   expect(
-    thingsInUse({ width: W, height: H, fps: 30, pointer: rest({ x: 300, y: 600 }, 200), pressed: [], came }),
+    thingsInUse({
+      width: W,
+      height: H,
+      fps: 30,
+      pointer: rest({ x: 300, y: 600 }, 200),
+      pressed: [],
+      around: [],
+      came,
+    }),
   ).toEqual([])
 })
 test('a trace’s dialog is in the picture whole, as near as it goes, and the view is nearer before it', () => {

@@ -1,4 +1,4 @@
-import type { Point, Rect } from '../geometry'
+import { areaOf, holdsPoint, intersection, type Point, type Rect } from '../geometry'
 import type { Whole } from './input'
 
 /** What a recording tells of things on its screen, in frames and in pixels of the take. */
@@ -13,7 +13,7 @@ export interface OnScreen {
   /** What was pressed: buttons, rows, fields. */
   pressed: readonly { at: number; rect: Rect }[]
   /** Windows, dialogs and panels around the pointer, as the pixels tell of them. */
-  around?: readonly Whole[]
+  around: readonly Whole[]
 }
 
 /** A thing is shown whole where it fits into a view that is so many times larger than the whole take, or more. */
@@ -37,22 +37,17 @@ const IN_IT = 0.9
 const LARGE = 0.04
 const AGAIN_S = 6
 
-const areaOf = (r: Rect): number => r.w * r.h
-const meet = (a: Rect, b: Rect): number =>
-  Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) *
-  Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y))
-const holds = (r: Rect, p: Point): boolean =>
-  p.x >= r.x - REACH_PX && p.y >= r.y - REACH_PX && p.x <= r.x + r.w + REACH_PX && p.y <= r.y + r.h + REACH_PX
+const meet = (a: Rect, b: Rect): number => areaOf(intersection(a, b))
 
 /** Whether a thing is shown whole while it is worked in: it can be, and closer than all of the take. */
-export const isSeenWhole = (r: Rect, { width, height }: { width: number; height: number }): boolean =>
+const isSeenWhole = (r: Rect, { width, height }: { width: number; height: number }): boolean =>
   r.w > 0 && r.h > 0 && Math.max(r.w / width, r.h / height) * NEAREST_WHOLE * 1.04 <= 1
 
 /**
  * The things that are worked in, and when: what came on the screen and the pointer is in, the smallest of those in
  * each other; and what is pressed. Those that are too large to be seen whole at a closer look are left out.
  */
-export function thingsInUse({ width, height, fps, pointer, came, pressed, around = [] }: OnScreen): Whole[] {
+export function thingsInUse({ width, height, fps, pointer, came, pressed, around }: OnScreen): Whole[] {
   const n = pointer.length
   const fits = ({ rect }: { rect: Rect }) => isSeenWhole(rect, { width, height })
   const frames = (s: number) => Math.round(s * fps)
@@ -60,19 +55,20 @@ export function thingsInUse({ width, height, fps, pointer, came, pressed, around
     around.some((a) => a.from <= at && a.to >= at && fits(a) && meet(a.rect, rect) > IN_IT * areaOf(rect))
   const things = came.flatMap(({ at, rect }, i) => {
     if (inAnother({ at, rect })) return []
-    const next = came.slice(i + 1).find((c) => c.at > at && meet(c.rect, rect) >= REPLACED * areaOf(rect))
-    const again = came
-      .slice(0, i)
-      .some((c) => at - c.at < frames(AGAIN_S) && meet(c.rect, rect) >= REPLACED * areaOf(rect))
-    const isLarge = areaOf(rect) >= LARGE * width * height && !again
+    const covers = (c: { rect: Rect }) => meet(c.rect, rect) >= REPLACED * areaOf(rect)
+    const next = came.find((c) => c.at > at && covers(c))?.at ?? n
+    // What was gone before the passage begins is nothing in it.
+    if (next <= 0) return []
+    const again = came.findLastIndex((c, k) => k < i && covers(c))
+    const isLarge = areaOf(rect) >= LARGE * width * height && !(again >= 0 && at - came[again]!.at < frames(AGAIN_S))
     const from = Math.max(0, at - frames(BEFORE_S))
-    return [{ from, until: isLarge ? at + frames(LOOKED_AT_S) : from, rect, to: next ? next.at : n }]
+    return [{ from, until: isLarge ? at + frames(LOOKED_AT_S) : from, rect, to: next }]
   })
   const all = [...things, ...around.map((a) => ({ ...a, until: a.to }))]
   const chosen = new Int32Array(n).fill(-1)
   for (const [i, t] of all.entries()) {
     for (let f = Math.max(0, t.from); f < Math.min(n, t.to); f++) {
-      if (f > t.until && !holds(t.rect, pointer[f]!)) continue
+      if (f > t.until && !holdsPoint(t.rect, pointer[f]!, REACH_PX)) continue
       const other = all[chosen[f]!]
       if (!other || areaOf(t.rect) <= areaOf(other.rect)) chosen[f] = i
     }
@@ -90,6 +86,15 @@ export function thingsInUse({ width, height, fps, pointer, came, pressed, around
       rect: p.rect,
     })
   return out
+}
+
+/** What comes that is too large to be seen whole at a closer look: the view opens for it, for a while. */
+export function opensIn({ width, height, fps, pointer, came }: OnScreen): Whole[] {
+  return came.flatMap(({ at, rect }) => {
+    if (at < 0 || areaOf(rect) <= 0 || isSeenWhole(rect, { width, height })) return []
+    const from = Math.max(0, at - Math.round(BEFORE_S * fps))
+    return [{ from, to: Math.min(pointer.length - 1, at + Math.round(LOOKED_AT_S * fps)), rect }]
+  })
 }
 
 /** From where to where a number stands in a row, gaps of some length left out of account. */

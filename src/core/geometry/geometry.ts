@@ -83,6 +83,15 @@ export const intersection = (a: Rect, b: Rect): Rect => {
     h: Math.max(0, Math.min(a.y + a.h, b.y + b.h) - y),
   }
 }
+export const areaOf = (r: Rect): number => Math.max(0, r.w) * Math.max(0, r.h)
+/** The share of a rectangle that is outside another; a line counts as a little wide. */
+export function shareOutside(r: Rect, of: Rect): number {
+  const { w, h } = intersection({ ...r, w: Math.max(r.w, 1e-6), h: Math.max(r.h, 1e-6) }, of)
+  return Math.max(0, 1 - (w * h) / (Math.max(r.w, 1e-6) * Math.max(r.h, 1e-6)))
+}
+/** Whether a rectangle holds a point, or one that is so many pixels beside it. */
+export const holdsPoint = (r: Rect, p: Point, by = 0): boolean =>
+  p.x >= r.x - by && p.y >= r.y - by && p.x <= r.x + r.w + by && p.y <= r.y + r.h + by
 /** A coordinate written into a path: a thousandth of a pixel is enough. */
 export const fix = (n: number): number => Math.round(n * 1000) / 1000
 const THOUSANDTHS = Array.from({ length: 1000 }, (_, i) => (i === 0 ? '' : String(i / 1000).slice(1)))

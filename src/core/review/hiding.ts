@@ -1,5 +1,5 @@
 import { clipEnd, placeMatrixOf, sourceUsAt } from '../lesson/clips'
-import { apply, boundsOf, grown, intersection, type Point, type Rect } from '../geometry'
+import { apply, areaOf, boundsOf, grown, intersection, type Point, type Rect } from '../geometry'
 import { aimOf, hasPlace, isView, unitOf } from '../kinds'
 import type { Element } from '../lesson/schema'
 import { clipAt } from '../motion'
@@ -62,7 +62,6 @@ function sightsIn(timed: Timed, own: Element, from: number, to: number): Sight[]
   return out
 }
 
-const areaOf = (r: Rect): number => Math.max(0, r.w) * Math.max(0, r.h)
 /**
  * What it costs to cover each of some rectangles in some frames; the least of them hides least.
  *

@@ -1,6 +1,7 @@
-import { apply, boundsOf, intersection, union, type Point, type Rect } from '../geometry'
+import { apply, areaOf, boundsOf, holdsPoint, intersection, union, type Point, type Rect } from '../geometry'
 import { aimOf, below, hasPlace, isClip, isUnseen, isView, leads, marks, unitOf } from '../kinds'
 import type { Element } from '../lesson/schema'
+import { pressesIn } from '../moments'
 import { motionOf, posedAt, reads } from '../motion'
 import { memo } from '../values'
 import type { Timed } from '../timing'
@@ -31,18 +32,16 @@ export const explains = (e: Element): boolean =>
 const SPOT = 24
 const spotAround = (p: Point, by: number): Rect => ({ x: p.x - by, y: p.y - by, w: 2 * by, h: 2 * by })
 
-/** What an element is pointed at with: the thing that is pressed there, where that is known, or the spot. */
-function thingAt(timed: Timed, p: Point, frame: Rect): Rect {
-  let least = spotAround(p, SPOT * unitOf(timed.lesson.frame))
-  let area = (frame.w * frame.h) / 8
-  for (const { rect } of timed.moments.values()) {
-    if (!rect || p.x < rect.x || p.y < rect.y || p.x > rect.x + rect.w || p.y > rect.y + rect.h) continue
-    if (rect.w * rect.h >= area) continue
-    area = rect.w * rect.h
-    least = rect
-  }
-  return least
-}
+/** The things that are pressed in a lesson, the smallest first, but for those that fill much of the frame. */
+const pressedThings = memo((timed: Timed): readonly Rect[] => {
+  const { width, height } = timed.lesson.frame
+  return pressesIn(timed.moments)
+    .flatMap(({ rect }) => (rect && areaOf(rect) < (width * height) / 8 ? [rect] : []))
+    .sort((a, b) => areaOf(a) - areaOf(b))
+})
+/** What an element points at: the thing that is pressed there, where that is known, or the spot. */
+const thingAt = (timed: Timed, p: Point): Rect =>
+  pressedThings(timed).find((r) => holdsPoint(r, p)) ?? spotAround(p, SPOT * unitOf(timed.lesson.frame))
 
 /** The box of an element in one of its poses, in the pixels of the lesson's frame, as if nothing were zoomed. */
 export function standsIn(timed: Timed, posed: Element, frame: number): Rect {
@@ -56,7 +55,7 @@ export function explainedAt(timed: Timed, e: Element, frame: number): Rect | nul
   const whole = { x: 0, y: 0, w: timed.lesson.frame.width, h: timed.lesson.frame.height }
   const own = standsIn(timed, posed, frame)
   const aim = aimOf(posed)
-  const all = aim ? union(own, thingAt(timed, apply(spaceOf(timed, posed, frame, false), aim), whole)) : own
+  const all = aim ? union(own, thingAt(timed, apply(spaceOf(timed, posed, frame, false), aim))) : own
   const seen = intersection(all, whole)
   if (seen.w <= 0 || seen.h <= 0 || seen.w * seen.h > whole.w * whole.h * MOST_OF_IT) return null
   return seen

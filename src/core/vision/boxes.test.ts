@@ -11,9 +11,8 @@ function screen(...windows: [x: number, y: number, w: number, h: number, grey: n
         out[j * W + i] = j === y || i === x || j === y + h - 1 || i === x + w - 1 ? 60 : grey
   return out
 }
-const most = { x: 0, y: 0, w: W * 0.74, h: H * 0.74 }
 const around = (grey: Uint8Array, x: number, y: number) =>
-  boxAround(linesIn(grey, W, H), { x, y }, { width: W, height: H }, most)
+  boxAround(linesIn(grey, W, H), { x, y }, { width: W, height: H }, 0.74)
 
 test('the window around the pointer is found by its edges, and none beside it', () => {
   const grey = screen([40, 40, 200, 120, 240], [300, 60, 280, 220, 250])

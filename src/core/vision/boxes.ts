@@ -1,13 +1,14 @@
 import type { Point, Rect } from '../geometry'
 
-/** A straight line along an axis: at a place, from one pixel to another. */
-type Line = readonly [at: number, from: number, to: number]
-/** Straight lines in a picture. */
+/**
+ * Straight lines in a picture, three numbers each: where it is, from which pixel, to which. In a few bytes, as those of
+ * a recording of hours are kept.
+ */
 export interface Lines {
   /** Between rows: y, from x, to x. */
-  level: Line[]
+  level: Uint16Array
   /** Between columns: x, from y, to y. */
-  upright: Line[]
+  upright: Uint16Array
 }
 
 /** A line is where grey differs by so much on both sides of it. */
@@ -20,8 +21,8 @@ const SHORTEST = 0.06
 /** The straight lines of a grey picture: edges of windows, dialogs and panels. */
 export function linesIn(grey: Uint8Array, width: number, height: number): Lines {
   const least = Math.min(width, height) * SHORTEST
-  const level: Line[] = []
-  const upright: Line[] = []
+  const level: number[] = []
+  const upright: number[] = []
   // Runs under way: of the row, and of each column; -1 where there is none.
   const from = new Int32Array(width).fill(-1)
   const last = new Int32Array(width)
@@ -34,7 +35,7 @@ export function linesIn(grey: Uint8Array, width: number, height: number): Lines 
         if (across < EDGE && across > -EDGE) continue
         if (from[x]! < 0) from[x] = y
         else if (y - last[x]! > GAP) {
-          if (last[x]! - from[x]! >= least) upright.push([x, from[x]!, last[x]!])
+          if (last[x]! - from[x]! >= least) upright.push(x, from[x]!, last[x]!)
           from[x] = y
         }
         last[x] = y
@@ -47,16 +48,15 @@ export function linesIn(grey: Uint8Array, width: number, height: number): Lines 
       if (down < EDGE && down > -EDGE) continue
       if (begun < 0) begun = x
       else if (x - till > GAP) {
-        if (till - begun >= least) level.push([y, begun, till])
+        if (till - begun >= least) level.push(y, begun, till)
         begun = x
       }
       till = x
     }
-    if (begun >= 0 && till - begun >= least) level.push([y, begun, till])
+    if (begun >= 0 && till - begun >= least) level.push(y, begun, till)
   }
-  for (let x = 1; x < width; x++)
-    if (from[x]! >= 0 && last[x]! - from[x]! >= least) upright.push([x, from[x]!, last[x]!])
-  return { level, upright }
+  for (let x = 1; x < width; x++) if (from[x]! >= 0 && last[x]! - from[x]! >= least) upright.push(x, from[x]!, last[x]!)
+  return { level: Uint16Array.from(level), upright: Uint16Array.from(upright) }
 }
 
 /** The least size of a thing, as shares of the picture. */
@@ -78,15 +78,17 @@ interface Side {
   pieces: [from: number, to: number][]
 }
 /** Lines gathered by their place, with the two edges of the picture itself, which is as good an edge as any. */
-function sidesOf(lines: readonly Line[], whole: number, along: number): Side[] {
+function sidesOf(lines: Uint16Array, whole: number, along: number): Side[] {
   const by = new Map<number, Side>([
     [0, { at: 0, pieces: [[0, along]] }],
     [whole, { at: whole, pieces: [[0, along]] }],
   ])
-  for (const [at, from, to] of lines) {
+  for (let i = 0; i < lines.length; i += 3) {
+    const at = lines[i]!
+    const piece: Side['pieces'][number] = [lines[i + 1]!, lines[i + 2]!]
     const side = by.get(at) ?? by.get(at - 1)
-    if (side) side.pieces.push([from, to])
-    else by.set(at, { at, pieces: [[from, to]] })
+    if (side) side.pieces.push(piece)
+    else by.set(at, { at, pieces: [piece] })
   }
   return [...by.values()]
 }
@@ -108,12 +110,12 @@ function reaches({ pieces }: Side, a: number, b: number): number {
  * The largest box around a point that is no larger than asked for: four lines that meet at its corners, one of which
  * may be half hidden. One that is cut off by the edge of the picture is a box as well.
  *
- * @param most  the greatest width and height of it
+ * @param most  the greatest width and height of it, as a share of the picture's
  * @returns null where no lines enclose the point
  */
-export function boxAround(lines: Lines, p: Point, size: { width: number; height: number }, most: Rect): Rect | null {
+export function boxAround(lines: Lines, p: Point, size: { width: number; height: number }, most: number): Rect | null {
   // Where lines are everywhere there is a picture of something, not windows.
-  if (lines.level.length > size.height * TEXTURE || lines.upright.length > size.width * TEXTURE) return null
+  if (lines.level.length > 3 * size.height * TEXTURE || lines.upright.length > 3 * size.width * TEXTURE) return null
   const [rows, columns] = [
     sidesOf(lines.level, size.height, size.width),
     sidesOf(lines.upright, size.width, size.height),
@@ -125,7 +127,7 @@ export function boxAround(lines: Lines, p: Point, size: { width: number; height:
   for (const left of before(columns, p.x).slice(0, MOST))
     for (const right of after(columns, p.x).slice(0, MOST)) {
       const w = right.at - left.at
-      if (w < size.width * LEAST_W || w > most.w) continue
+      if (w < size.width * LEAST_W || w > size.width * most) continue
       const across = (list: Side[]) =>
         list.flatMap(({ at, ...side }) => {
           const share = reaches({ at, ...side }, left.at, right.at)
@@ -136,7 +138,7 @@ export function boxAround(lines: Lines, p: Point, size: { width: number; height:
       for (const top of across(tops))
         for (const end of below) {
           const h = end.at - top.at
-          if (h < size.height * LEAST_H || h > most.h || (best && w * h <= best.w * best.h)) continue
+          if (h < size.height * LEAST_H || h > size.height * most || (best && w * h <= best.w * best.h)) continue
           const sides = [top.share, end.share, reaches(left, top.at, end.at), reaches(right, top.at, end.at)]
           if (Math.min(...sides) < HIDDEN_SIDE || sides.filter((s) => s < SIDE).length > 1) continue
           best = { x: left.at, y: top.at, w, h }

@@ -29,12 +29,11 @@ export function thingsAround(
   looks: readonly Looked[],
   size: { width: number; height: number },
 ): Extract<TraceEvent, { type: 'thing' }>[] {
-  const most = { x: 0, y: 0, w: size.width * MOST, h: size.height * MOST }
   let s = 0
   const seen = looks.flatMap(({ t, lines }) => {
     while (s + 1 < sights.length && sights[s + 1]!.t <= t + 1e-6) s++
     const at = sights[s]?.found
-    return at ? [{ t, box: boxAround(lines, at, size, most) }] : []
+    return at ? [{ t, box: boxAround(lines, at, size, MOST) }] : []
   })
   const out: Extract<TraceEvent, { type: 'thing' }>[] = []
   let now: Rect | null = null

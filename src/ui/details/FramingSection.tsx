@@ -1,9 +1,8 @@
-import { leads } from '@/core/kinds'
+import { followsOf, leads } from '@/core/kinds'
 import { Crosshair, MousePointer2, Waves } from 'lucide-react'
 import { toast } from 'sonner'
 import { followPointer, goWithPointer, lockPose, smoothPointer, inOne } from '@/core/edits'
 import { CALM, type FollowChoice } from '@/core/framing'
-import { valueAt } from '@/core/values'
 import type { Element } from '@/core/lesson/schema'
 import { poseAt } from '@/core/motion'
 import { edit, useDesk, useShown } from '../state/desk'
@@ -22,7 +21,7 @@ export function FramingSection({ element: e }: { element: Element }) {
   const playhead = useDesk((b) => b.playhead)
   const [kept, setKept] = useKept('framing: choice', CALM)
   // Of one that follows already it is the element's own, and what is changed applies at once.
-  const own = (valueAt(e.look, 'follow') ?? null) as FollowChoice | null
+  const own = followsOf(e)
   const choice = own ?? kept
   const setChoice = (next: FollowChoice) => {
     setKept(next)

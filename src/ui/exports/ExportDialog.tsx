@@ -2,9 +2,10 @@ import { ROUTES } from '@/contract/routes'
 import { toast } from 'sonner'
 import { findingsOf, isInFilm } from '@/core/findings'
 import { inLanguage, languagesOf } from '@/core/language'
+import type { Lesson } from '@/core/lesson/schema'
 import { timedOf } from '@/core/scene'
 import { lengthText } from '@/core/time'
-import { setDesk, useDesk, useShown, wholeLesson } from '../state/desk'
+import { setDesk, useDesk, wholeLesson } from '../state/desk'
 import { ask, sentenceOf } from '../kit/api'
 import { Button } from '../kit/button'
 import { Dialog } from '../kit/dialog'
@@ -112,7 +113,7 @@ export function ExportDialog() {
             {saved ? inWords('common.export') : inWords('exports.savingFirst')}
           </Button>
           {empty && <p className="text-accent-deep">{inWords('exports.thereIsNothingInThis')}</p>}
-          <ToLookAt />
+          <ToLookAt lesson={lesson} />
         </div>
         <div>
           <h3 className="mb-2 font-semibold">{inWords('exports.exportsOfThisLesson')}</h3>
@@ -124,15 +125,21 @@ export function ExportDialog() {
 }
 
 /** What is amiss with the film, before it is exported. */
-function ToLookAt() {
-  const findings = findingsOf(useShown()).filter(isInFilm)
+function ToLookAt({ lesson }: { lesson: Lesson }) {
+  // Inside a lesson within it, what is selected is of that one: then there is nothing to go to.
+  const isOutermost = useDesk((b) => b.outer === null)
+  const findings = findingsOf(timedOf(lesson)).filter(isInFilm)
   if (findings.length === 0) return null
   return (
     <div className="max-h-56 overflow-y-auto border-t border-edge pt-2">
       <h3 className="font-semibold">{inWords('details.toLookAt')}</h3>
-      {findings.map((f) => (
-        <FindingRow key={f.element + f.code + f.sentence} of={f} onGo={() => setDesk({ panel: 'none' })} />
-      ))}
+      {findings.map((f) =>
+        isOutermost ? (
+          <FindingRow key={f.element + f.code + f.sentence} of={f} onGo={() => setDesk({ panel: 'none' })} />
+        ) : (
+          <p key={f.element + f.code + f.sentence}>{f.sentence}</p>
+        ),
+      )}
     </div>
   )
 }

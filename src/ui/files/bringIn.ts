@@ -5,6 +5,7 @@ import { toast } from 'sonner'
 import { addMedium, bringIn as bringInto, cutByFile, inOne, layOver, mediumIdOf, replaceFile } from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
 import { guessUses, usesOf, type FileUse } from '@/core/lesson/fileUse'
+import { hadAlready } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
@@ -48,11 +49,9 @@ const RETRIES_MS = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000]
  * Takes files that were dropped or picked together: what each is for is guessed, and asked where that is not plain.
  */
 export function bringIn(files: File[]): void {
-  const sounds = desk().timed.clips.filter((c) => desk().lesson.media[c.media]?.kind === 'sound')
-  const had = { recording: desk().timed.clips.length > sounds.length, narration: sounds.length > 0 }
   const { uses, sure } = guessUses(
     files.map((f) => f.name),
-    had,
+    hadAlready(desk().timed),
   )
   if (sure) sendAll(files, uses)
   else askUses({ files, uses, go: (chosen) => sendAll(files, chosen) })
@@ -63,11 +62,12 @@ export function bringIn(files: File[]): void {
  * the server. A script of which nothing is spoken yet stays here: it is written where scripts are.
  */
 function sendAll(all: readonly File[], uses: readonly FileUse[]): void {
-  const { id, timed, lesson, inside, playhead } = desk()
-  const spoken = uses.includes('narration') || timed.clips.some((c) => lesson.media[c.media]?.kind === 'sound')
+  const { id, timed, inside, playhead } = desk()
   const files = all.map((file, i) => ({ file, use: uses[i]! }))
-  const heard = uses.includes('recording') || timed.clips.some((c) => lesson.media[c.media]?.sound === true)
-  const script = spoken || heard ? undefined : files.find((f) => f.use === 'script')
+  const had = hadAlready(timed)
+  // A recording may be one in which somebody speaks; what is heard in one that comes is not known yet.
+  const spoken = had.narration || had.heard || uses.includes('narration') || uses.includes('recording')
+  const script = spoken ? undefined : files.find((f) => f.use === 'script')
   if (script) void writeScript(script.file)
   const sent = files.filter((f) => f !== script)
   if (sent.length === 0) return

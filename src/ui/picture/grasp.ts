@@ -1,5 +1,5 @@
 import { hasPlace, heldBy, isView, isUnseen } from '@/core/kinds'
-import { apply, boundsOf, inverse, isFlat, meets, type Point, type Rect } from '@/core/geometry'
+import { apply, boundsOf, holdsPoint, inverse, isFlat, meets, type Point, type Rect } from '@/core/geometry'
 import type { Element } from '@/core/lesson/schema'
 import { holders } from '@/core/motion'
 import { elementsAt, frameBoxOf, hitAt } from '@/core/scene'
@@ -7,8 +7,6 @@ import type { Timed } from '@/core/timing'
 import { elementIn } from '@/core/edits'
 import { stanceNow, standing } from '../state/inPose'
 import { desk, isFramed } from '../state/desk'
-
-const inside = (r: Rect, p: Point) => p.x >= r.x && p.x <= r.x + r.w && p.y >= r.y && p.y <= r.y + r.h
 
 /** The upright box of an element on the picture, in the pose that edits change. */
 export function boxOf(timed: Timed, id: string): Rect | null {
@@ -31,7 +29,7 @@ function selectedAt(timed: Timed, p: Point): Element | null {
     const own = elementIn(timed.lesson, id)
     if (!own || own.locked || (own.poses.length === 0 && !isUnseen(own)) || isView(own)) continue
     const { matrix, box } = frameBoxOf(timed, standing(own, stanceNow(), timed), desk().playhead, isFramed())
-    if (!isFlat(matrix) && inside(box, apply(inverse(matrix), p))) return own
+    if (!isFlat(matrix) && holdsPoint(box, apply(inverse(matrix), p))) return own
   }
   return null
 }
@@ -42,7 +40,7 @@ function viewAt(timed: Timed, p: Point): Element | null {
   const view = id !== undefined && others.length === 0 && elementIn(timed.lesson, id)
   if (!view || !isView(view)) return null
   const { x, y, width, height, anchor } = standing(view)
-  return inside({ x: x - anchor.x * width, y: y - anchor.y * height, w: width, h: height }, p) ? view : null
+  return holdsPoint({ x: x - anchor.x * width, y: y - anchor.y * height, w: width, h: height }, p) ? view : null
 }
 
 /**

@@ -38,8 +38,10 @@ function useClipDrags(clip: Clip, frameAt: ClipBarProps['frameAt']) {
   const grasp = (part: ClipPart) => (e: React.PointerEvent) => {
     if (e.button !== 0) return
     e.stopPropagation()
-    if (e.shiftKey || e.ctrlKey || e.metaKey) select([...new Set([...desk().elements, clip.id])])
-    else if (!selected) select([clip.id])
+    // Dragged with Ctrl its footage slips; pressed with it, it is chosen as well, or not any more.
+    const more = e.ctrlKey || e.metaKey
+    if (e.shiftKey) select([...new Set([...desk().elements, clip.id])])
+    else if (!selected && !more) select([clip.id])
     setDesk({ moment: null, keys: [] })
     begin(e, {
       label: part === 'body' ? said('timeline.move', name) : said('timeline.trim', name),
@@ -59,6 +61,11 @@ function useClipDrags(clip: Clip, frameAt: ClipBarProps['frameAt']) {
         })
       },
       click: (now) => {
+        if (more) {
+          const { elements } = desk()
+          select(selected ? elements.filter((x) => x !== clip.id) : [...elements, clip.id])
+          return
+        }
         // What is taken together is chosen as one; a second press chooses one of it.
         if (selected && !now.shiftKey && desk().elements.length > 1) selectAlone([clip.id])
         goTo(frameAt(now.clientX))

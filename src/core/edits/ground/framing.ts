@@ -1,18 +1,14 @@
 import { current, type Draft } from 'immer'
-import { intersection, tenth, type Rect } from '../../geometry'
+import { shareOutside, tenth, type Rect } from '../../geometry'
 import { framingAt, followInputAt, followStands, zoomRect, type FollowChoice, type Stand } from '../../framing'
 import type { Element, Lesson, Pose } from '../../lesson/schema'
 import { withValues } from '../../motion'
 import { explainedIn, type Explained } from '../../scene'
 import { framesPerSecond } from '../../time'
 import { movesOf, type Timed } from '../../timing'
-import { valueAt } from '../../values'
+import { followsOf } from '../../kinds'
 import type { Edit, Given } from './act'
 import { MOST_POSES, withTake } from './along'
-
-/** How a zoom follows the pointer; `found`, nobody changed its first view since it was worked out. */
-type Follows = FollowChoice & { found?: boolean }
-const followsOf = (e: Element): Follows | null => (valueAt(e.look, 'follow') ?? null) as Follows | null
 
 /** What is explained, as a follow framing takes it: to the last frame in which it is there. */
 const wholesOf = (timed: Timed) => explainedIn(timed).map(({ from, to, rect }) => ({ from, to: to - 1, rect }))
@@ -132,10 +128,7 @@ function changesIn(before: Timed, after: Timed): { from: number; to: number }[] 
 }
 /** So much of something may be outside the picture before it is seen to. */
 const A_LITTLE = 0.05
-function isCut(timed: Timed, r: Rect, frame: number): boolean {
-  const { w, h } = intersection(r, framingAt(timed, frame))
-  return w * h < (1 - A_LITTLE) * r.w * r.h
-}
+const isCut = (timed: Timed, r: Rect, frame: number): boolean => shareOutside(r, framingAt(timed, frame)) > A_LITTLE
 function joinedSpans(list: readonly { from: number; to: number }[]): { from: number; to: number }[] {
   const out: { from: number; to: number }[] = []
   for (const { from, to } of list.toSorted((a, b) => a.from - b.from)) {

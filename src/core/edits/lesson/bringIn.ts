@@ -1,6 +1,5 @@
-import { plays } from '../../kinds'
+import { playing } from '../../kinds/looks'
 import type { Lesson, Medium } from '../../lesson/schema'
-import { valueAt } from '../../values'
 import { layMedium, Together } from '../clips/clips'
 import { define, make } from '../ground/act'
 import { Flag, MediumArg, NewId } from '../ground/args'
@@ -28,7 +27,10 @@ export const bringIn = define(
 )
 /** Whether a sound is music in a lesson: it is quieter while words are spoken. */
 const isUnderSpeech = (lesson: Lesson, media: string): boolean =>
-  lesson.elements.some((e) => plays(e)?.medium === media && Number(valueAt(e.look, 'duckDb') ?? 0) < 0)
+  lesson.elements.some((e) => {
+    const look = playing(e.look)
+    return look?.kind === 'sound' && look.media === media && look.duckDb < 0
+  })
 
 /** A text that belongs to a recording or a sound. */
 export interface TextFile {

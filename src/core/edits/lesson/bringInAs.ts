@@ -1,7 +1,8 @@
 import type { Draft } from 'immer'
 import { plays } from '../../kinds'
-import { FileUse } from '../../lesson/fileUse'
+import { FileUse, type HadAlready } from '../../lesson/fileUse'
 import type { Element, Lesson, Medium } from '../../lesson/schema'
+import type { Timed } from '../../timing'
 import { inWords } from '../../../words/words'
 import { layMedium } from '../clips/clips'
 import { define, make, type Given } from '../ground/act'
@@ -13,6 +14,16 @@ import { layOver, spotRect, valuesIn } from '../place/arranging'
 import { layUnder } from '../sound/soundwork'
 import { bringIn, mediumIdOf } from './bringIn'
 import { addMedium, addTrack } from './lesson'
+
+/** What a lesson has already of what files may be; `heard`, whether anything can be heard in its recordings. */
+export function hadAlready({ clips, lesson: { media } }: Timed): HadAlready & { heard: boolean } {
+  const sounds = clips.filter((c) => media[c.media]?.kind === 'sound')
+  return {
+    recording: clips.length > sounds.length,
+    narration: sounds.length > 0,
+    heard: clips.some((c) => media[c.media]?.sound === true),
+  }
+}
 
 /** How wide a camera is in its corner, as a share of the frame. */
 const CORNER = 0.26
