@@ -13,6 +13,8 @@ export const plainTake = (name: string, colour: string, size: string, seconds: n
     'yuv420p',
     '-c:v',
     'libx264',
+    '-preset',
+    'ultrafast',
     '-vf',
     'scale=out_color_matrix=bt709',
     '-colorspace',

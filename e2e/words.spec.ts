@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
@@ -16,7 +16,9 @@ const { VANE_E2E } = process.env
 test.beforeAll(async () => {
   test.setTimeout(300_000)
   process.env.VANE_WORDS = MARKED
-  program = await Program.make(path.join(import.meta.dirname, '..'), mkdtempSync(path.join(tmpdir(), 'vane-words-')))
+  const folder = mkdtempSync(path.join(tmpdir(), 'vane-words-'))
+  cpSync(process.env.VANE_E2E_FRESH!, folder, { recursive: true })
+  program = await Program.make(path.join(import.meta.dirname, '..'), folder)
   await program.start()
   const { base: at, data } = program
   process.env.VANE_E2E = JSON.stringify(Array.from({ length: 8 }, () => ({ base: at, data })))

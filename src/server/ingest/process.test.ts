@@ -99,7 +99,7 @@ test(
       '-f',
       'lavfi',
       '-i',
-      "color=black:s=64x36:r=60:d=600,drawbox=t=fill:color=white:enable='mod(floor(t/7)\\,2)'," +
+      "color=black:s=64x36:r=30:d=600,drawbox=t=fill:color=white:enable='mod(floor(t/7)\\,2)'," +
         "select='gt(random(3)\\,0.55)+eq(n\\,0)'",
       '-fps_mode',
       'vfr',
