@@ -249,6 +249,32 @@ test('a recording, a camera, a narration with its script, music and a chime are 
   // It is as long as the rest.
   expect(Math.max(...music.map((c) => c.at + c.length))).toBe(said!.length)
 })
+test('another take of the narration is offered to be heard in its place, with its script', async ({ page }) => {
+  for (const [name, from] of [
+    ['said once.wav', 0],
+    ['said again.wav', 1],
+  ] as const)
+    ff('-ss', `${from}`, '-i', path.join(demo, 'narration.wav'), '-t', '6', path.join(folder, name))
+  const id = await newLesson('Said again')
+  await openDesk(page, id)
+  await page.keyboard.press('a')
+  const picker = page.getByTestId('file-picker')
+  await picker.setInputFiles(path.join(folder, 'said once.wav'))
+  await expect.poll(async () => (await clipsIn(id)).length).toBe(1)
+  await picker.setInputFiles(path.join(folder, 'said again.wav'))
+  await expect(page.getByLabel('said again.wav is')).toHaveValue('take')
+  await page.getByRole('button', { name: 'Bring in 1 file' }).click()
+  await page.getByRole('button', { name: 'Hear it instead …' }).click({ timeout: 60_000 })
+  const asked = page.getByRole('dialog', { name: 'Script of “said again.wav”' })
+  await asked.getByRole('textbox').fill('Welcome to the Larkfield Tool Library.')
+  await asked.getByRole('button', { name: 'Use this recording' }).click()
+  await expect
+    .poll(async () => {
+      const { media } = await lessonOf(id)
+      return (await clipsIn(id)).map((c) => media[c.media]!.name)
+    })
+    .toEqual(['said again.wav'])
+})
 test('a script of which nothing is spoken yet is written where scripts are', async ({ page }) => {
   write('words.txt', '# Welcome\n\nWe lend out a tool.')
   await openDesk(page, await newLesson('Words first'))

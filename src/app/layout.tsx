@@ -21,7 +21,7 @@ export default function Layout({ children }: { children: ReactNode }) {
           position="bottom-left"
           offset={{ left: 12, bottom: 'var(--above-timeline, 16px)' }}
           style={{ '--width': 'var(--toast-width, 356px)' } as React.CSSProperties}
-          toastOptions={{ className: '!bg-card !text-ink !border-edge !font-sans' }}
+          toastOptions={{ className: 'pointer-events-auto !bg-card !text-ink !border-edge !font-sans' }}
         />
       </body>
     </html>

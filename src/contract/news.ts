@@ -26,6 +26,8 @@ export const JobFacts = z.object({
   revision: z.number().optional(),
   /** Nothing was changed: whether it is meant is asked first. */
   asks: z.boolean().optional(),
+  /** It brought in another take of the narration. */
+  take: z.boolean().optional(),
   /** Another job that it began. */
   begins: z.string().optional(),
   /** In which language an export is, and whether captions came with it. */

@@ -28,6 +28,7 @@ export const files = {
   traceNote: 'Clicks, keys and the pointer of its recording',
   traceUse: 'Trace of a recording',
   whatTheseFilesAre: 'What these files are',
+  hearItInstead: 'Hear it instead …',
   placeIt: 'Place it',
   aRecordingWithItsTrace: ': a recording with its trace, its narration and captions.',
   addAgain: 'Add again',

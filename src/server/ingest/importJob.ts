@@ -77,7 +77,8 @@ async function bringMedium(job: ImportJob, { signal, onStep }: JobWork): Promise
   signal.throwIfAborted()
   const laid = job.lesson ? await lay(job, medium) : undefined
   await dropUpload(job)
-  return { facts: { sha256, ...(laid && { said: laid }) }, sentence: note }
+  const take = laid !== undefined && job.payload.use === 'take'
+  return { facts: { sha256, ...(laid && { said: laid }), ...(take && { take }) }, sentence: note }
 }
 
 /**

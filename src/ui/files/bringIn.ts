@@ -2,10 +2,19 @@ import { ROUTES } from '@/contract/routes'
 import * as tus from 'tus-js-client'
 import { create } from 'zustand'
 import { toast } from 'sonner'
-import { addMedium, bringIn as bringInto, cutByFile, inOne, layOver, mediumIdOf, replaceFile } from '@/core/edits'
+import {
+  addMedium,
+  bringIn as bringInto,
+  cutByFile,
+  hadAlready,
+  inOne,
+  layOver,
+  mediumIdOf,
+  narrationIn,
+  replaceFile,
+} from '@/core/edits'
 import { mediumOf } from '@/core/kinds'
 import { guessUses, usesOf, type FileUse } from '@/core/lesson/fileUse'
-import { hadAlready } from '@/core/edits'
 import type { Medium } from '@/core/lesson/schema'
 import { isOver, type Job } from '@/contract/news'
 import { SAMPLES } from '@/contract/samples'
@@ -253,9 +262,19 @@ export function comingFiles(sending: readonly Sending[], jobs: readonly Job[], l
   return [...mine, ...theirs]
 }
 
-/** A picture that came into the lesson waits to be placed in it. */
-function placing({ lesson, facts }: Job) {
+/**
+ * What is next for a file that came into the lesson: a picture waits to be placed in it, another take to be heard in
+ * the place of the narration.
+ */
+function nextFor({ lesson, facts }: Job) {
   if (lesson !== desk().id) return null
+  if (facts.take && facts.sha256) {
+    const by = mediumIdOf(desk().lesson, facts.sha256)
+    const media = desk().lesson.media[by] ? narrationIn(desk().timed, by) : null
+    return media
+      ? { label: inWords('files.hearItInstead'), act: () => setDesk({ another: { media, by }, panel: 'none' }) }
+      : null
+  }
   const picture = Object.entries(desk().lesson.media).find(
     ([, m]) => m.kind === 'picture' && m.sha256 === facts.sha256,
   )?.[0]
@@ -265,7 +284,7 @@ function placing({ lesson, facts }: Job) {
 /** Hears of imports; what comes of those that this window sent is said here. */
 export function hearImport(job: Job, gone = false): void {
   const mine = useSending.getState().files.find((f) => f.upload === job.subject)
-  if (mine && !gone) watchJob(job.id, { next: placing })
+  if (mine && !gone) watchJob(job.id, { next: nextFor })
   if (mine && job.facts.begins) watchJob(job.facts.begins, { failed: true })
   hearJob({ about: 'job', job, gone })
   if (mine && job.state !== 'sending') drop(mine.key)

@@ -35,6 +35,10 @@ export function Dialog({
               `!outline-none ${wide === 'widest' ? 'w-[1080px]' : wide ? 'w-[760px]' : 'w-[440px]'} max-w-[94vw]`)
           }
           onKeyDown={(e) => e.stopPropagation()}
+          // What is said stands above it, and may offer something: pressing that is not pressing beside the dialog.
+          onInteractOutside={(e) => {
+            if (e.target instanceof Element && e.target.closest('[data-sonner-toaster]')) e.preventDefault()
+          }}
         >
           <div className="mb-3 flex items-center justify-between">
             <Base.Title className="font-head text-lg">{title}</Base.Title>

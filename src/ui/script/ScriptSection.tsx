@@ -1,6 +1,5 @@
 import { ArrowDownUp, AudioLines, Mic, Play, ScrollText } from 'lucide-react'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import type { LibraryFile } from '@/contract/routes'
 import { isOver } from '@/contract/news'
 import { lostWords, rewrite, setElements, settleOtherwise } from '@/core/edits'
@@ -10,15 +9,11 @@ import type { SaidOtherwise } from '@/core/lesson/voices'
 import { edit, goTo, setDesk, useDesk, useShown } from '../state/desk'
 import { Section } from '../fields/section'
 import { Button } from '../kit/button'
-import { Dialog } from '../kit/dialog'
-import { Drafted } from '../fields/drafted'
-import { BOX, Choice, Tick } from '../fields/fields'
-import { useDraft } from '../fields/useDraft'
-import { useKept } from '../kit/useKept'
 import { JobBar } from '../kit/jobBar'
 import { ChooseSound } from './ChooseSound'
 import { RecordDialog } from './RecordDialog'
-import { findSpeech, findWords, LANGUAGES, languageOf, placeIn, scriptIn, scriptText, useWordSearch } from './script'
+import { ScriptDialog } from './ScriptDialog'
+import { findSpeech, useWordSearch } from './script'
 import { inWords, said } from '../../words/words'
 
 /** What is said in a clip: its script, when each word is spoken, where it is said otherwise. */
@@ -246,81 +241,5 @@ function Anew({ media, onTake }: { media: string; onTake: (file: LibraryFile) =>
         />
       )}
     </>
-  )
-}
-
-/** The script as it is written: its words are found in the sound when that is asked for. */
-function ScriptDialog({
-  media,
-  anew,
-  at,
-  onClose,
-}: {
-  media: string
-  anew?: LibraryFile
-  /** The words that are selected in it at first. */
-  at?: readonly string[]
-  onClose: () => void
-}) {
-  const lesson = useDesk((b) => b.lesson)
-  const medium = anew?.medium ?? lesson.media[media]!
-  const [follows, setFollows] = useKept('script: follows', true)
-  const id = useDesk((b) => b.id)
-  const [stored] = useState(() => scriptText(lesson, media))
-  const { text, drafted, write, drop } = useDraft(`${id}/script/${media}/${anew?.sha256 ?? ''}`, stored)
-  const [language, setLanguage] = useKept(`script: language of ${id}/${media}`, languageOf(lesson, media))
-  const broughtIn = (own: string) => {
-    const script = scriptIn(own)
-    if (script === null) toast.error(inWords('script.thereAreNoCaptionsIn'))
-    else write(script)
-  }
-  const options = LANGUAGES.some((l) => l.value === language)
-    ? LANGUAGES
-    : [{ value: language, label: language }, ...LANGUAGES]
-  return (
-    <Dialog open onOpenChange={(is) => !is && onClose()} title={inWords('script.scriptOf', medium.name)} wide>
-      <p className="mb-2 text-muted">{inWords('script.linesThatBeginWithAre')}</p>
-      <textarea
-        aria-label={inWords('script.scriptTab')}
-        autoFocus
-        onFocus={(e) => {
-          const there = at && at.length > 0 ? placeIn(lesson, media, at) : null
-          if (there) e.target.setSelectionRange(there.from, there.to)
-        }}
-        rows={16}
-        value={text}
-        onChange={(e) => write(e.target.value)}
-        className={`${BOX} w-full !py-1.5 leading-relaxed`}
-      />
-      <Drafted drafted={drafted} onDrop={drop} />
-      <div className="mt-3 flex items-center gap-3">
-        <Choice label={inWords('common.language')} value={language} options={options} onChange={setLanguage} />
-        <label className="cursor-pointer text-accent-deep underline">
-          {inWords('script.bringInAText')}
-          <input
-            type="file"
-            hidden
-            accept=".txt,.md,.markdown,.vtt,.srt"
-            onChange={(e) => void e.target.files?.[0]?.text().then(broughtIn)}
-          />
-        </label>
-        {anew && <Tick label={inWords('common.thePictureFollowsTheVoice')} value={follows} onChange={setFollows} />}
-        <span className="flex-1" />
-        <Button onClick={onClose}>{inWords('common.cancel')}</Button>
-        <Button
-          look="main"
-          disabled={text.trim() === ''}
-          onClick={() =>
-            void findWords(medium.sha256, text, language, anew && { instead: { media, follows } }).then((begun) => {
-              if (!begun) return
-              drop()
-              onClose()
-            })
-          }
-        >
-          {anew ? inWords('script.takeThisRecording') : inWords('script.findTheWords')}
-        </Button>
-      </div>
-    </Dialog>
   )
 }

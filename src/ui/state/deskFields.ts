@@ -66,6 +66,7 @@ const DESK = {
     way: true,
   },
   only: { begins: null, anew: ['opened', 'entered'] },
+  another: { begins: null, anew: ['opened', 'entered'] },
   panel: { begins: 'none', anew: ['opened'] },
   panes: { begins: { order: true, details: true, timeline: true, picture: false }, way: true },
 } satisfies { [K in keyof Desk]: DeskField<Desk[K]> }

@@ -104,6 +104,8 @@ export interface Desk {
   aids: Aids
   /** Only these are shown, while they are looked at. */
   only: string[] | null
+  /** Another recording that may take the place of a medium: its script is asked for. */
+  another: { media: string; by: string } | null
   panel:
     | 'none'
     | 'languages'

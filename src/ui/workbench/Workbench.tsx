@@ -23,6 +23,7 @@ import { Kinds, Transport } from '../transport/Transport'
 import { RightPress } from '../commands/RightPress'
 import { FilesAsked } from '../files/Asked'
 import { RetimedDialog } from '../script/RetimedDialog'
+import { AnotherDialog } from '../script/ScriptDialog'
 import { SoundsDialog } from '../sounds/SoundsDialog'
 import { LanguagesDialog } from '../language/LanguagesDialog'
 import { Pictures } from '../files/Pictures'
@@ -63,6 +64,7 @@ export function Workbench({ id }: { id: string }) {
         <SoundsDialog />
         <FilesAsked />
         <RetimedDialog />
+        <AnotherDialog />
         <ExportDialog />
         <RightPress />
         <Palette />

@@ -26,7 +26,7 @@ export const bringIn = define(
   },
 )
 /** Whether a sound is music in a lesson: it is quieter while words are spoken. */
-const isUnderSpeech = (lesson: Lesson, media: string): boolean =>
+export const isUnderSpeech = (lesson: Lesson, media: string): boolean =>
   lesson.elements.some((e) => {
     const look = playing(e.look)
     return look?.kind === 'sound' && look.media === media && look.duckDb < 0

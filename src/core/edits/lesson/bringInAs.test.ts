@@ -5,7 +5,7 @@ import type { Lesson, Medium } from '../../lesson/schema'
 import { posedAt } from '../../motion'
 import { timedOf } from '../../scene'
 import { lessonWithTake, takeMedium } from '../../testing/lessons'
-import { bringInAs, homeOf, idsFrom, takeOut, type Edit } from '..'
+import { bringInAs, homeOf, idsFrom, mediumIdOf, narrationIn, takeOut, type Edit } from '..'
 
 let n = 0
 const after = (lesson: Lesson, edit: Edit): Lesson => made(lesson, edit, idsFrom(`b${++n}`))
@@ -39,6 +39,10 @@ test('a narration is from the start, on a track that is free there, and is not l
   const other = after(said, bringInAs(sound('e', 8), 'take', 'take', 0))
   expect(timedOf(other).clips).toHaveLength(3)
   expect(Object.keys(other.media)).toHaveLength(4)
+  const bed = after(other, bringInAs(sound('b', 60), 'bed', 'music', 0))
+  const take = mediumIdOf(bed, 'e'.repeat(64))
+  expect(bed.media[narrationIn(timedOf(bed), take)!]!.name).toBe('d.wav')
+  expect(narrationIn(timedOf(lessonWithTake()), take)).toBeNull()
 })
 test('a camera stands small in a corner from the start, and the lesson is no longer for it', () => {
   const camera = takeMedium({ sha256: 'f'.repeat(64), durationUs: 20e6, frames: 600, name: 'Camera.mp4', moments: [] })

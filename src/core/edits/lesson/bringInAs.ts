@@ -12,7 +12,7 @@ import { numbered } from '../ground/names'
 import { clipsIn } from '../ground/standing'
 import { layOver, spotRect, valuesIn } from '../place/arranging'
 import { layUnder } from '../sound/soundwork'
-import { bringIn, mediumIdOf } from './bringIn'
+import { bringIn, isUnderSpeech, mediumIdOf } from './bringIn'
 import { addMedium, addTrack } from './lesson'
 
 /** What a lesson has already of what files may be; `heard`, whether anything can be heard in its recordings. */
@@ -23,6 +23,20 @@ export function hadAlready({ clips, lesson: { media } }: Timed): HadAlready & { 
     narration: sounds.length > 0,
     heard: clips.some((c) => media[c.media]?.sound === true),
   }
+}
+
+/**
+ * The medium that a lesson’s narration is heard in: of the sounds that lie in it and not under speech the one with the
+ * most words, of several the one that is heard longest.
+ *
+ * @param but  another take of it
+ */
+export function narrationIn({ clips, lesson }: Timed, but: string): string | null {
+  const [first] = clips
+    .filter((c) => c.media !== but && lesson.media[c.media]?.kind === 'sound' && !isUnderSpeech(lesson, c.media))
+    .map(({ media, length }) => ({ media, length, words: lesson.media[media]!.words.length }))
+    .sort((a, b) => b.words - a.words || b.length - a.length)
+  return first?.media ?? null
 }
 
 /** How wide a camera is in its corner, as a share of the frame. */
