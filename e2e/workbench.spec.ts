@@ -200,6 +200,14 @@ test('transport, moments set by hand while it plays, tracks, splits, palette and
   await page.keyboard.press(',')
   await page.keyboard.press('Shift+<')
   await page.waitForSelector('canvas[data-frame="2118"]')
+  // Looked at closely near its end, and then all of it: its first frame is in sight as well.
+  const timeline = page.getByTestId('timeline')
+  for (let n = 0; n < 4; n++) await page.getByRole('button', { name: 'Zoom the timeline in' }).click()
+  await timeline.evaluate((el) => {
+    el.scrollLeft = 300
+  })
+  await page.getByRole('button', { name: 'Fit the whole lesson' }).click()
+  await expect.poll(() => timeline.evaluate((el) => el.scrollLeft)).toBe(0)
   await goTo(page, 900)
   await page.keyboard.press('x')
   // Through the take and the narration alike.

@@ -29,6 +29,8 @@ export function zoomTimeline(factor: number, aroundPx: number, scroller: HTMLEle
     scroller.scrollLeft = frame * next - aroundPx
   })
 }
-export const fitTimeline = (length: number): void => {
+/** All of a lesson is in sight, from its first frame on. */
+export function fitTimeline(length: number, scroller: HTMLElement | null): void {
   useView.setState((v) => ({ pxPerFrame: Math.min(MOST, Math.max(0.002, (v.width - 24) / Math.max(1, length))) }))
+  if (scroller) scroller.scrollLeft = 0
 }

@@ -17,8 +17,8 @@ function aroundPlayhead(): number {
 /** Beside the ruler: how long a frame is drawn on the timeline, and the key that puts it away. */
 export function Corner() {
   const length = useDesk((b) => b.timed.length)
-  const by = (factor: number) =>
-    zoomTimeline(factor, aroundPlayhead(), document.querySelector<HTMLElement>('[data-testid=timeline]'), length)
+  const scroller = () => document.querySelector<HTMLElement>('[data-testid=timeline]')
+  const by = (factor: number) => zoomTimeline(factor, aroundPlayhead(), scroller(), length)
   return (
     <div
       className="sticky left-0 z-10 flex shrink-0 items-center gap-0.5 bg-sheet pl-1.5"
@@ -34,7 +34,11 @@ export function Corner() {
       >
         <ZoomOut size={14} />
       </IconButton>
-      <IconButton className={KEY} label={inWords('timeline.allOfItOnThe')} onClick={() => fitTimeline(length)}>
+      <IconButton
+        className={KEY}
+        label={inWords('timeline.allOfItOnThe')}
+        onClick={() => fitTimeline(length, scroller())}
+      >
         <span className="text-xs">{inWords('timeline.all')}</span>
       </IconButton>
       <IconButton

@@ -47,7 +47,7 @@ function useScroller() {
   }, [])
   // What first comes into an empty lesson is seen whole, and so is a length that it is given.
   useEffect(() => {
-    if (ready) fitTimeline(desk().timed.length)
+    if (ready) fitTimeline(desk().timed.length, scroller.current)
   }, [ready, lessonId, empty, nothing, inside])
   return scroller
 }
