@@ -91,6 +91,36 @@ test('a clip is cropped on the picture, and filled like a bar in one act', async
   hand.counts('A picture is filled like a bar')
 })
 
+test('a recording that fits whole has a place and handles at once', async ({ page }) => {
+  plainTake('olive.mp4', 'olive', '640x360', 3)
+  const id = await newLesson('Placed')
+  await openDesk(page, id)
+  await bringIn(page, ['olive.mp4'])
+  await page
+    .locator('[data-clip]')
+    .first()
+    .click({ position: { x: 40, y: 12 } })
+  const take = async () => (await stored(page, id)).lesson.elements.find((e) => kindName(e) === 'footage')!
+  // By a corner: the one across from it stays.
+  const box = (await page.locator('[data-handle="1,1"]').boundingBox())!
+  const frame = (await page.getByTestId('overlay').boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(frame.x + frame.width / 2, frame.y + frame.height / 2, { steps: 4 })
+  await page.mouse.up()
+  const small = await take()
+  expect(small.width).toBeGreaterThan(310)
+  expect(small.width).toBeLessThan(330)
+  expect(small.x - small.width / 2).toBeCloseTo(0, 0)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  expect(await take()).toMatchObject({ width: 640, look: { fit: 'fit' } })
+  // By what is typed.
+  const x = page.getByTestId('details').getByRole('textbox', { name: 'x, from the left' })
+  await x.fill('400')
+  await x.press('Enter')
+  expect(await take()).toMatchObject({ x: 400, width: 640, look: { fit: 'free' } })
+})
+
 test('a page scrolls evenly to a named stop on a word', async ({ page }) => {
   const rows = Array.from(
     { length: 12 },

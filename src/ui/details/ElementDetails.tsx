@@ -60,8 +60,9 @@ export function ElementDetails({ element: own }: { element: Element }) {
   const rule = isRule(e)
   const view = isView(e)
   const clip = timed.clips.find((c) => c.id === e.id)
-  /** What stands somewhere on the picture by itself. */
-  const stands = !rule && plays(e)?.what !== 'sound' && !isGround(e) && !isGauge(e)
+  const placed = !rule && plays(e)?.what !== 'sound' && !isGauge(e)
+  /** What stands somewhere on the picture by itself, not where the frame puts it. */
+  const stands = placed && !isGround(e)
   return (
     <>
       <Named element={e} />
@@ -71,7 +72,7 @@ export function ElementDetails({ element: own }: { element: Element }) {
       <KindSection element={e} playsHere={clip !== undefined} />
       {!rule && <MoveSection element={own} />}
       <TimeSection element={e} />
-      {stands && <PlaceSection element={e} />}
+      {placed && <PlaceSection element={e} />}
       {clip && <ScriptSection clip={clip} />}
       {clip && <SoundSection clip={clip} />}
       <PartSection element={e} />

@@ -24,14 +24,14 @@ export function useOutlined(): { outlines: Outlined[]; unseen: { id: string; mat
   const playhead = useDesk((b) => (b.speed ? 0 : b.playhead))
   const speed = useDesk((b) => b.speed)
   const selected = useDesk((b) => b.elements)
-  const cropping = useDesk((b) => b.doing.do === 'crop')
   const framed = useDesk(isFramed)
   const on = useDesk((b) => b.moveEnd)
   if (speed) return { outlines: [], unseen: [] }
   const inSight = elementsAt(timed, playhead)
-  /** What fills the frame has handles only while it is cropped. */
+  /** What fills the frame has handles where it is selected alone. */
+  const whole = (x: Element) => isGround(x) && selected.length === 1
   const outlined = (x: Element) =>
-    selected.includes(x.id) && !isRule(x) && (hasPlace(x) || isView(x) || !isClip(x) || (cropping && isGround(x)))
+    selected.includes(x.id) && !isRule(x) && (hasPlace(x) || isView(x) || !isClip(x) || whole(x))
   return {
     outlines: timed.lesson.elements
       .filter(outlined)

@@ -26,10 +26,13 @@ export const addElement = define('addElement', [Element], (e) => (draft) => {
 export const setElements = define('setElements', [Ids.elements, Values], (ids, values) => (draft) => {
   for (const e of elementsIn(draft, ids)) setAll(e, values)
 })
-/** Puts elements at a place that was typed: they are let go by what held them. */
+/** The values that say where an element lies; what is held somewhere keeps them from being set. */
+const LIES: readonly string[] = ['x', 'y', 'width', 'height', 'rotation']
+/** Sets values of elements, their places among them: those are let go by what held them. */
 export const putAt = define('putAt', [Ids.elements, Values], (ids, values) => (draft) => {
+  const moves = LIES.some((path) => path in values)
   for (const e of elementsIn(draft, ids)) {
-    letGo(e)
+    if (moves) letGo(e)
     setAll(e, values)
   }
 })

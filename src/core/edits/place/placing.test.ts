@@ -105,3 +105,46 @@ describe('sizes and sides', () => {
     expect(E.withGroups(made(grouped, E.setGroup(['e0', 'e2'], null)).elements, ['e2'])).toEqual(['e2'])
   })
 })
+
+describe('a take that fills the frame', () => {
+  const whole = lessonWithTake()
+  const take = (lesson: Lesson) => lesson.elements.find((e) => e.id === 'c1')!
+  const fit = (lesson: Lesson) => (take(lesson).look as { fit: string }).fit
+  const shown = (lesson: Lesson) => {
+    const { matrix, box } = frameBoxOf(resolve(lesson), take(lesson), 10, false)
+    return boundsOf(matrix, box)
+  }
+  test.each<[string, E.Edit, Partial<Element>]>([
+    ['put elsewhere', E.putAt(['c1'], { x: 500 }), { x: 500 }],
+    ['wider', E.setSize('c1', 960, null), { width: 960, height: 540 }],
+    ['higher', E.setSize('c1', null, 540), { width: 960, height: 540 }],
+    ['turned', E.putAt(['c1'], { rotation: 20 }), { rotation: 20 }],
+    ['with another anchor point', E.setAnchor('c1', { x: 0, y: 0 }), { x: 0, y: 0, anchor: { x: 0, y: 0 } }],
+  ])('is %s by the value that is typed, and stays so', (_how, edit, wanted) => {
+    const placed = made(whole, edit)
+    expect(take(placed)).toMatchObject(wanted)
+    expect(fit(placed)).toBe('free')
+    // What else is set settles it anew.
+    expect(take(made(placed, E.setLook(['c1'], 'muted', true)))).toMatchObject(wanted)
+  })
+  test('stays in the frame whatever else of it is changed', () => {
+    const faded = made(made(whole, E.putAt(['c1'], { opacity: 0.5, blurPx: 4 })), E.setScale(['c1'], 'x', 0.5, true))
+    expect(fit(faded)).toBe('fit')
+    expect(shown(faded)).toMatchObject({ x: 480, y: 270, w: 960, h: 540 })
+  })
+  test('goes from the whole frame to a place in a pose', () => {
+    const posed: Lesson = structuredClone(whole)
+    take(posed).poses = [pose('p', after(60), long(30), { x: 400 })]
+    const moved = made(posed, E.inPoses({ pose: 1 }, E.putAt(['c1'], { y: 300 })))
+    expect(take(moved).poses[0]!.values).toMatchObject({ y: 300 })
+    expect(shown(moved)).toMatchObject({ x: 0, y: 0, w: 1920, h: 1080 })
+    expect(fit(moved)).toBe('free')
+  })
+})
+test('a bar that fades stays at its edge', () => {
+  const lesson = lessonWithTake()
+  lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(200))]
+  const edge = (of: Lesson) => (of.elements[0]!.look as { place: string }).place
+  expect(edge(made(lesson, E.putAt(['bar'], { opacity: 0.5 })))).toBe(edge(lesson))
+  expect(edge(made(lesson, E.putAt(['bar'], { y: 500 })))).toBe('free')
+})

@@ -4,6 +4,7 @@ import {
   hasPlace,
   heightByHand,
   isClip,
+  isGround,
   isRule,
   kindOf,
   letGo,
@@ -81,7 +82,7 @@ export const setSize = define(
       if (keep) e.width = hundredth(e.height * shape)
       heightByHand(e)
     }
-    if (width !== null && e.width !== draft.frame.width) letGo(e)
+    if (isGround(e) || (width !== null && e.width !== draft.frame.width)) letGo(e)
     settle(e, draft)
   },
 )
