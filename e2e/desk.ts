@@ -72,6 +72,15 @@ export async function openDesk(page: Page, id: string): Promise<void> {
   await page.goto(`${base()}/lessons/${id}`)
   await page.waitForSelector('main[data-ready=true]')
 }
+export const details = (page: Page): Locator => page.getByTestId('details')
+/** The first bar of an element on the timeline. */
+export const face = (page: Page, id: string): Locator => page.locator(`[data-element="${id}"] [data-bar]`).first()
+/** Selects an element by its bar. */
+export async function choose(page: Page, id: string): Promise<void> {
+  await face(page, id).scrollIntoViewIfNeeded()
+  const wide = (await face(page, id).boundingBox())!.width
+  await face(page, id).click({ force: true, position: { x: Math.min(12, wide / 2), y: 6 } })
+}
 export const saved = (page: Page) =>
   expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved', { timeout: 120_000 })
 /** Types a time into the timecode field and waits until its frame is painted. */

@@ -6,7 +6,7 @@ import { posedAt } from '@/core/motion'
 import { base, demoCopy, goTo, newLesson, openDesk, rgbAt, saved, spot, write } from './desk'
 import { exported, stored } from './exported'
 import { Hand } from './hand'
-import { bringIn, here, near, plainTake } from './takes'
+import { bringIn, here, near, oneTake } from './takes'
 
 const look = (e: { look: object }) => e.look as Record<string, unknown>
 const FONT = path.join(import.meta.dirname, '../public/fonts/patrick-hand-latin-400-normal.woff2')
@@ -50,14 +50,7 @@ test('a typeface is brought in, chosen, and exported as the same one that ships'
 })
 
 test('a clip is cropped on the picture, and filled like a bar in one act', async ({ page }) => {
-  plainTake('blue.mp4', '0x2050c0', '640x360', 4)
-  const id = await newLesson('Filling')
-  await openDesk(page, id)
-  await bringIn(page, ['blue.mp4'])
-  await page
-    .locator('[data-clip]')
-    .first()
-    .click({ position: { x: 40, y: 12 } })
+  const id = await oneTake(page, 'Filling', '0x2050c0', 4)
   await page.keyboard.press('Shift+R')
   const handle = page.locator('[data-handle="crop 1,0"]')
   const box = (await handle.boundingBox())!
@@ -92,14 +85,7 @@ test('a clip is cropped on the picture, and filled like a bar in one act', async
 })
 
 test('a recording that fits whole has a place and handles at once', async ({ page }) => {
-  plainTake('olive.mp4', 'olive', '640x360', 3)
-  const id = await newLesson('Placed')
-  await openDesk(page, id)
-  await bringIn(page, ['olive.mp4'])
-  await page
-    .locator('[data-clip]')
-    .first()
-    .click({ position: { x: 40, y: 12 } })
+  const id = await oneTake(page, 'Placed', 'olive', 3)
   const take = async () => (await stored(page, id)).lesson.elements.find((e) => kindName(e) === 'footage')!
   // By a corner: the one across from it stays.
   const box = (await page.locator('[data-handle="1,1"]').boundingBox())!

@@ -52,6 +52,18 @@ export async function pickWord(hand: Hand, id: string): Promise<void> {
   const box = (await word.boundingBox())!
   await hand.page.mouse.click(box.x + 1.5, box.y + box.height / 2)
 }
+/** A lesson with a recording in one colour, 640 × 360, that is selected. @returns its id */
+export async function oneTake(page: Page, lesson: string, colour: string, seconds: number): Promise<string> {
+  plainTake(`${lesson}.mp4`, colour, '640x360', seconds)
+  const id = await newLesson(lesson)
+  await openDesk(page, id)
+  await bringIn(page, [`${lesson}.mp4`])
+  await page
+    .locator('[data-clip]')
+    .first()
+    .click({ position: { x: 40, y: 12 } })
+  return id
+}
 /** Files that came into the library by another lesson. */
 export async function inLibrary(page: Page, files: string[]): Promise<void> {
   await openDesk(page, await newLesson('Props'))

@@ -200,7 +200,7 @@ test('transport, moments set by hand while it plays, tracks, splits, palette and
   await page.keyboard.press(',')
   await page.keyboard.press('Shift+<')
   await page.waitForSelector('canvas[data-frame="2118"]')
-  // Looked at closely near its end, and then all of it: its first frame is in sight as well.
+  // Looked at closely further on, and then all of it: its first frame is in sight as well.
   const timeline = page.getByTestId('timeline')
   for (let n = 0; n < 4; n++) await page.getByRole('button', { name: 'Zoom the timeline in' }).click()
   await timeline.evaluate((el) => {

@@ -21,6 +21,7 @@ type Edged = Element & { look: { place: FrameEdge | 'free' } }
 /** It is kept to the edge that its look says, or lies free. */
 export const keepsEdge = ({ look }: Edged): Keeps => ({
   to: look.place === 'free' ? null : look.place,
+  by: ['x', 'y', look.place === 'left' || look.place === 'right' ? 'height' : 'width', 'rotation', 'anchor'],
   letGo() {
     look.place = 'free'
   },

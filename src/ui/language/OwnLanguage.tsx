@@ -6,11 +6,10 @@ import { scriptOf } from '@/core/voice'
 import { Button } from '../kit/button'
 import { useDesk, wayOf } from '../state/desk'
 import { useKept } from '../kit/useKept'
-import { Drafted } from '../fields/drafted'
-import { BOX, Choice } from '../fields/fields'
 import { useDraft } from '../fields/useDraft'
 import { ChooseSound } from '../script/ChooseSound'
-import { findWords, LANGUAGES, narrate, textOfPhrases } from '../script/script'
+import { findWords, narrate, textOfPhrases } from '../script/script'
+import { ScriptLanguage, ScriptText } from '../script/ScriptText'
 import { Speaking } from './Speaking'
 import { inWords } from '../../words/words'
 
@@ -19,39 +18,20 @@ export function OwnLanguage({ lesson, voice }: { lesson: Lesson; voice: Voice })
   const stored = textOfPhrases(scriptOf(lesson, voice))
   const id = useDesk((b) => b.id)
   const inside = useDesk((b) => wayOf(b.inside).join('/'))
-  const { text, drafted, write, drop } = useDraft(`${id}/${inside}/script`, stored)
+  const draft = useDraft(`${id}/${inside}/script`, stored)
+  const { text } = draft
   const [language, setLanguage] = useKept(
     `language of ${id}/${inside}`,
     voice.language !== 'und' ? voice.language : 'en',
   )
   const [choosing, setChoosing] = useState(false)
   const recorded = voice.takes.map((t) => lesson.media[t]).find((m) => m !== undefined)
-  const options = LANGUAGES.some((l) => l.value === language)
-    ? LANGUAGES
-    : [{ value: language, label: language }, ...LANGUAGES]
   return (
     <div>
       <p className="mb-2 text-muted">{inWords('language.linesThatBeginWithAre')}</p>
-      <textarea
-        aria-label={inWords('language.script')}
-        rows={16}
-        value={text}
-        onChange={(e) => write(e.target.value)}
-        placeholder={inWords('language.welcomeInThisLessonWe')}
-        className={`${BOX} w-full !py-1.5 leading-relaxed`}
-      />
-      <Drafted drafted={drafted} onDrop={drop} />
+      <ScriptText draft={draft} placeholder={inWords('language.welcomeInThisLessonWe')} />
       <div className="my-3 flex flex-wrap items-center gap-2">
-        <Choice label={inWords('common.language')} value={language} options={options} onChange={setLanguage} />
-        <label className="cursor-pointer text-accent-deep underline">
-          {inWords('language.bringInAText')}
-          <input
-            type="file"
-            hidden
-            accept=".txt,.md,.markdown"
-            onChange={(e) => void e.target.files?.[0]?.text().then(write)}
-          />
-        </label>
+        <ScriptLanguage value={language} onChange={setLanguage} onText={draft.write} />
         <span className="flex-1 truncate text-right text-muted">
           {recorded ? inWords('language.spokenIn', recorded.name) : inWords('language.nobodySpeaksItYet')}
         </span>

@@ -26,13 +26,10 @@ export const addElement = define('addElement', [Element], (e) => (draft) => {
 export const setElements = define('setElements', [Ids.elements, Values], (ids, values) => (draft) => {
   for (const e of elementsIn(draft, ids)) setAll(e, values)
 })
-/** The values that say where an element lies; what is held somewhere keeps them from being set. */
-const LIES: readonly string[] = ['x', 'y', 'width', 'height', 'rotation']
-/** Sets values of elements, their places among them: those are let go by what held them. */
+/** Sets values of elements; what is kept somewhere by one of them is let go. */
 export const putAt = define('putAt', [Ids.elements, Values], (ids, values) => (draft) => {
-  const moves = LIES.some((path) => path in values)
   for (const e of elementsIn(draft, ids)) {
-    if (moves) letGo(e)
+    letGo(e, Object.keys(values))
     setAll(e, values)
   }
 })

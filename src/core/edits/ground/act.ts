@@ -115,7 +115,7 @@ export const namedBy = (schema: z.ZodType): Named | undefined => named.get(schem
  * The number of the set of edits: raised when one of them means something else than before, so that what was kept of it
  * is not made again by its name.
  */
-export const EDITS = 4
+export const EDITS = 5
 
 /** An edit within the arguments of another. */
 export const Edit: z.ZodType<Edit> = z.object({ edit: z.string(), args: z.array(z.unknown()).readonly() })

@@ -141,10 +141,36 @@ describe('a take that fills the frame', () => {
     expect(fit(moved)).toBe('free')
   })
 })
-test('a bar that fades stays at its edge', () => {
-  const lesson = lessonWithTake()
-  lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(200))]
+describe('a bar at an edge', () => {
+  const at = (place: string): Lesson => {
+    const lesson = lessonWithTake()
+    lesson.elements = [element(lesson, 'bar', 'bar', loose(0), loose(200))]
+    return place === 'bottom' ? lesson : made(lesson, E.setLook(['bar'], 'place', place))
+  }
   const edge = (of: Lesson) => (of.elements[0]!.look as { place: string }).place
-  expect(edge(made(lesson, E.putAt(['bar'], { opacity: 0.5 })))).toBe(edge(lesson))
-  expect(edge(made(lesson, E.putAt(['bar'], { y: 500 })))).toBe('free')
+  test.each<[string, string, E.Edit, Partial<Element>]>([
+    ['bottom', 'fades', E.putAt(['bar'], { opacity: 0.5 }), { opacity: 0.5 }],
+    ['bottom', 'is thicker', E.setSize('bar', null, 40), { width: 1920, height: 40, y: 1060 }],
+    ['left', 'is thicker', E.setSize('bar', 40, null), { width: 40, height: 1080, x: 20 }],
+    [
+      'left',
+      'is pulled thicker',
+      E.pullBox('bar', { x: 1, y: 0 }, { x: 60, y: 540 }),
+      { width: 60, height: 1080, x: 30 },
+    ],
+  ])('at the %s stays there when it %s', (place, _how, edit, wanted) => {
+    const changed = made(at(place), edit)
+    expect(edge(changed)).toBe(place)
+    expect(changed.elements[0]).toMatchObject(wanted)
+  })
+  test.each<[string, E.Edit, Partial<Element>]>([
+    ['bottom', E.putAt(['bar'], { y: 500 }), { y: 500 }],
+    ['bottom', E.setSize('bar', 900, null), { width: 900 }],
+    ['left', E.setSize('bar', null, 500), { height: 500 }],
+    ['bottom', E.setAnchor('bar', { x: 0, y: 0.5 }), { x: 0, anchor: { x: 0, y: 0.5 } }],
+  ])('at the %s is let go by what says where it lies', (place, edit, wanted) => {
+    const changed = made(at(place), edit)
+    expect(edge(changed)).toBe('free')
+    expect(made(changed, E.setLook(['bar'], 'fill', '#123456')).elements[0]).toMatchObject(wanted)
+  })
 })

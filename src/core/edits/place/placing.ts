@@ -1,5 +1,5 @@
 import { elementIn, elementsIn } from '../ground/chosen'
-import { heightByHand, isGround, kindOf, letGo, sizeOf } from '../../kinds'
+import { heightByHand, kindOf, letGo, sizeOf } from '../../kinds'
 import { Element, type Lesson } from '../../lesson/schema'
 import { atPose, motionOf, matrixOf } from '../../motion'
 import { type KeyValue } from '../../values'
@@ -168,8 +168,7 @@ export const setAnchor = define('setAnchor', [Id.element, Element.shape.anchor],
     }
     before = next
   }
-  // What the frame places has it in its middle.
-  if (isGround(e)) letGo(e)
+  letGo(e, ['anchor'])
   e.anchor = { ...anchor }
 })
 /** Puts elements into one group, or with null out of theirs. */

@@ -4,7 +4,6 @@ import {
   hasPlace,
   heightByHand,
   isClip,
-  isGround,
   isRule,
   kindOf,
   letGo,
@@ -72,6 +71,7 @@ export const setSize = define(
     const e = elementIn(draft, id)
     if (!e) return
     const keep = kindOf(e).pulls === 'shape'
+    const before = { width: e.width, height: e.height }
     const shape = e.height > 0 ? e.width / e.height : 1
     if (width !== null) {
       e.width = hundredth(Math.max(1, width))
@@ -82,7 +82,10 @@ export const setSize = define(
       if (keep) e.width = hundredth(e.height * shape)
       heightByHand(e)
     }
-    if (isGround(e) || (width !== null && e.width !== draft.frame.width)) letGo(e)
+    letGo(
+      e,
+      (['width', 'height'] as const).filter((side) => e[side] !== before[side]),
+    )
     settle(e, draft)
   },
 )
@@ -193,7 +196,7 @@ export const pullBox = define(
         : box.y + e.anchor.y * h
     const at = apply(matrix, { x: pull.x ? ax : 0, y: pull.y ? ay : 0 })
     if (pull.y) heightByHand(e)
-    if (pull.x) letGo(e)
+    letGo(e, [...(pull.x ? ['width'] : []), ...(pull.y ? ['height'] : [])])
     e.x = hundredth(at.x)
     e.y = hundredth(at.y)
     e.width = hundredth(w)

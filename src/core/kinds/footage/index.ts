@@ -67,6 +67,7 @@ export const footage: Kind<'footage'> = {
     plays: (e) => ({ what: 'footage', medium: e.look.media, ...running(e.look) }),
     keeps: (e) => ({
       to: e.look.fit === 'free' ? null : 'frame',
+      by: ['x', 'y', 'width', 'height', 'rotation', 'anchor'],
       letGo() {
         e.look.fit = 'free'
       },
