@@ -46,6 +46,12 @@ export function ScriptDialog({
   const [stored] = useState(() => scriptText(lesson, media))
   const draft = useDraft(`${id}/script/${media}/${anew?.sha256 ?? ''}`, stored)
   const [language, setLanguage] = useKept(`script: language of ${id}/${media}`, languageOf(lesson, media))
+  const take = async () => {
+    const instead = anew && { instead: { media, follows } }
+    if (!(await findWords(medium.sha256, draft.text, language, instead))) return
+    draft.drop()
+    onClose()
+  }
   return (
     <Dialog open onOpenChange={(is) => !is && onClose()} title={inWords('script.scriptOf', medium.name)} wide>
       <p className="mb-2 text-muted">{inWords('script.linesThatBeginWithAre')}</p>
@@ -62,17 +68,7 @@ export function ScriptDialog({
         {anew && <Tick label={inWords('common.thePictureFollowsTheVoice')} value={follows} onChange={setFollows} />}
         <span className="flex-1" />
         <Button onClick={onClose}>{inWords('common.cancel')}</Button>
-        <Button
-          look="main"
-          disabled={draft.text.trim() === ''}
-          onClick={() =>
-            void findWords(medium.sha256, draft.text, language, anew && { instead: { media, follows } }).then((begun) => {
-              if (!begun) return
-              draft.drop()
-              onClose()
-            })
-          }
-        >
+        <Button look="main" disabled={draft.text.trim() === ''} onClick={() => void take()}>
           {anew ? inWords('script.takeThisRecording') : inWords('script.findTheWords')}
         </Button>
       </div>
