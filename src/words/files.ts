@@ -23,7 +23,7 @@ export const files = {
   soundUse: 'Sound, once',
   spareNote: 'Not laid: among the lesson’s files',
   spareUse: 'For later',
-  takeNote: 'Not laid: put it in place of the first',
+  takeNote: 'Not laid yet: it can be heard instead',
   takeUse: 'Another take',
   traceNote: 'Clicks, keys and the pointer of its recording',
   traceUse: 'Trace of a recording',

@@ -7,7 +7,7 @@ export const ingest = {
   itsWordsAreLookedForIn: (name: Arg) => `Its words are looked for in “${name}”.`,
   liesThereAlready: (name: Arg) => `“${name}” lies there already.`,
   spareIsInTheLesson: (name: Arg) => `“${name}” is among the lesson’s files.`,
-  takeIsInTheLesson: (name: Arg) => `“${name}” is here, for “Another recording …” of the narration.`,
+  takeIsInTheLesson: (name: Arg) => `“${name}” is in the lesson, but not heard yet.`,
   aFileWithoutAName: 'A file without a name is not taken. Give it a name, and bring it in again.',
   andFrameRate: ' and frame rate.',
   asksForMoreThanA: (seconds: Arg, megabytes: Arg) =>
