@@ -7,6 +7,7 @@ test('a script is brought in as it is; of captions what is said, a line a senten
   const srt = '1\n00:00:01,000 --> 00:00:02,000\nFind the\n\n2\n00:00:02,100 --> 00:00:03,000\ntool. Lend it.\n'
   expect(scriptIn(srt)).toBe('Find the tool.\nLend it.')
   expect(scriptIn('1\n00:00:xx --> 00:01\nFind\n')).toBeNull()
+  expect(scriptIn('\uFEFFWEBVTT\n\n')).toBeNull()
 })
 test('words are found in the text of their script', () => {
   const lesson = lessonWithTake()

@@ -52,7 +52,7 @@ const voiceOf = (lesson: Lesson, media: string) =>
   lesson.voices.find((v) => v.takes.includes(media)) ?? newVoice('voice', 'und', [media])
 /** A file as a script: text as it is, of captions (WebVTT, SRT) what is said; null for captions that cannot be read. */
 export function scriptIn(text: string): string | null {
-  if (!text.includes('-->')) return text
+  if (!/^\uFEFF?WEBVTT\b/.test(text) && !text.includes('-->')) return text
   const read = readCaptions(text, 'script')
   if ('error' in read || read.words.length === 0) return null
   const byId = new Map(read.words.map((w) => [w.id, w.text]))
