@@ -12,6 +12,7 @@ import { measureQuality } from '../../bench/quality'
 import { report } from '../../bench/report'
 import { measureVision } from '../../bench/vision'
 import { measureDepartures } from '../../bench/departures'
+import { measureOneOther } from '../../bench/oneOther'
 import { measureVoice } from '../../bench/voice'
 import { writeDemo } from '../../demo/write'
 import { appRoot } from '@/server/root'
@@ -55,7 +56,9 @@ are measured against the code of that commit, in turns.`,
         ...(wants('library') ? await measureLibrary(dir, say) : []),
         ...(wants('drag') ? await measureDrag(lesson, dir, say) : []),
         ...(wants('vision') ? await measureVision(dir, say) : []),
-        ...(wants('voice') ? [...(await measureVoice(say)), ...(await measureDepartures(say))] : []),
+        ...(wants('voice')
+          ? [...(await measureVoice(say)), ...(await measureDepartures(say)), ...(await measureOneOther(say))]
+          : []),
       ]
       const out = given.options.out ?? path.join(appRoot(), 'docs/benchmarks.md')
       if (!only) await mkdir(path.dirname(out), { recursive: true })

@@ -1,3 +1,7 @@
+/** All phones of the acoustic model. */
+export const PHONES: readonly string[] =
+  'AA AE AH AO AW AY B CH D DH EH ER EY F G HH IH IY JH K L M N NG OW OY P R S SH T TH UH UW V W Y Z ZH'.split(' ')
+
 /**
  * Sounds of the International Phonetic Alphabet as phones of the acoustic model (ARPAbet, as the CMU Pronouncing
  * Dictionary has them): the nearest there is. Longest first.

@@ -1,3 +1,15 @@
+const known = new Map<number, { c: number; s: number }[]>()
+/** By how much the k-th of a half so long is turned, at half + k. */
+function turnsOf(n: number): { c: number; s: number }[] {
+  const before = known.get(n)
+  if (before) return before
+  const out = [{ c: 1, s: 0 }]
+  for (let half = 1; half < n; half *= 2)
+    for (let k = 0; k < half; k++) out.push({ c: Math.cos((Math.PI * k) / half), s: -Math.sin((Math.PI * k) / half) })
+  known.set(n, out)
+  return out
+}
+
 /**
  * How much there is of each frequency in a window of sound, by a fast Fourier transform (Cooley and Tukey, 1965).
  *
@@ -13,9 +25,10 @@ export function powerSpectrum(windowed: Float64Array): Float64Array {
     j ^= bit
     if (i < j) [re[i], re[j]] = [re[j]!, re[i]!]
   }
+  const turns = turnsOf(n)
   for (let half = 1; half < n; half *= 2) {
     for (let k = 0; k < half; k++) {
-      const [c, s] = [Math.cos((Math.PI * k) / half), -Math.sin((Math.PI * k) / half)]
+      const [c, s] = [turns[half + k]!.c, turns[half + k]!.s]
       for (let p = k; p < n; p += 2 * half) {
         const q = p + half
         const [xr, xi] = [re[q]! * c - im[q]! * s, re[q]! * s + im[q]! * c]

@@ -103,6 +103,20 @@ test('other words in place of some, and something said beside them, are told', a
   expect(aside.found.departures.map((d) => d.kind)).toEqual(['aside'])
   expect(at(errors(aside.found, aside.truth), 0.95)).toBeLessThanOrEqual(90)
 })
+test('one other word in the place of one is told, and no more', async () => {
+  const changed = SENTENCES.map((s) => s.replace('page', 'basket'))
+  const { found } = await spoken('one-other', changed, 'rms')
+  expect(found.departures.map((d) => d.kind)).toEqual(['other words'])
+  expect(lost(found)).toBe('page')
+})
+test('one other word is told in a language that the model does not know, by how the machine speaks it', async () => {
+  const wav = path.join(dir, 'one-other-it.wav')
+  const script = 'Benvenuti alla biblioteca degli attrezzi. Oggi prestiamo un trapano a batteria. Scrivete il nome.'
+  writeFileSync(wav, wavFile(speak([{ at: 0.4, text: script.replace('trapano', 'martello') }], 'it+f2', 150)))
+  const found = await align(wav, script, 'it')
+  expect(found.departures.map((d) => d.kind)).toEqual(['other words'])
+  expect(lost(found)).toBe('trapano')
+})
 test('a script without a word, and a file without a sound, are refused with a sentence', async () => {
   await expect(align(path.join(dir, 'same.wav'), '# Only a heading', 'en')).rejects.toThrow('not a word in the script')
   await expect(align(path.join(root, 'package.json'), SCRIPT, 'en')).rejects.toThrow('The sound of package.json')

@@ -2,10 +2,11 @@ import { readFile } from 'node:fs/promises'
 import type { Departure, PhraseRun } from '@/core/voice/departures'
 import { readScript, type WrittenPhrase } from '@/core/voice/script'
 import type { HeardWord } from './decode'
-import { findLeftOut, findOtherWords, findSaidTwice, hearDoubtful } from './departing'
+import { findLeftOut, findSaidTwice, hearDoubtful } from './departing'
 import { perFrame, usualOf } from './doubt'
 import { fadedOut, type Loudness } from './edges'
 import { pronounced } from './lexicon'
+import { findOthersSaid, toCompare } from './oneOther'
 import { Search } from './search'
 import { withSpeech } from './sound'
 import { dropUnspoken } from './unspoken'
@@ -88,7 +89,7 @@ export async function align(file: string, script: string, language: string, doin
     file,
     async (wav) => {
       const search = new Search(wav, await readFile(wav), { words, runs: runsOf(phrases), said }, signal)
-      const found = await alignSpeech(search, onStep)
+      const found = await alignSpeech(search, language, onStep)
       return { phrases, ...found }
     },
     signal,
@@ -97,19 +98,23 @@ export async function align(file: string, script: string, language: string, doin
 
 async function alignSpeech(
   search: Search,
+  language: string,
   onStep: NonNullable<Aligning['onStep']>,
 ): Promise<Pick<Aligned, 'words' | 'departures'>> {
   onStep(inWords('align.findingTheWords'), 0.1)
+  const spoken = toCompare(search, language)
   await search.depart([])
   onStep(inWords('align.lookingAtWhatIsSaid'), 0.4)
-  await hearDoubtful(search, (share) => onStep(inWords('align.lookingAtWhatIsSaid'), 0.4 + 0.4 * share))
+  await hearDoubtful(search, (share) => onStep(inWords('align.lookingAtWhatIsSaid'), 0.4 + 0.2 * share))
   // What the looser search did not tell, or was not believed in, is told by how fast and how well phrases fit.
-  onStep(inWords('align.lookingForWhatIsSaid'), 0.8)
+  onStep(inWords('align.lookingForWhatIsSaid'), 0.6)
   await findSaidTwice(search)
-  onStep(inWords('align.lookingForWhatIsLeft'), 0.87)
+  onStep(inWords('align.lookingForWhatIsLeft'), 0.65)
   await findLeftOut(search)
-  onStep(inWords('align.lookingForOtherWords'), 0.94)
-  await findOtherWords(search)
+  onStep(inWords('align.lookingForOtherWords'), 0.7)
+  await findOthersSaid(search, await spoken, language, (share) =>
+    onStep(inWords('align.lookingForOtherWords'), 0.7 + 0.25 * share),
+  )
   await dropUnspoken(search)
   onStep(inWords('align.done'), 1)
   const { words, loudness, heard, departures } = search

@@ -27,6 +27,11 @@ export interface Search {
   most?: number
   silence?: string
   weight?: string
+  /**
+   * All sounds of the model are counted in each frame, not only those that are looked for: three times as slow, but
+   * then a word's own score tells how well it fits, apart from what else is looked for.
+   */
+  all?: boolean
 }
 export const USUAL: Search = { beam: '1e-80', wordBeam: '1e-60', phoneBeam: '1e-80' }
 export const WIDEST: Search = { beam: '0', wordBeam: '0', phoneBeam: '0' }
@@ -82,6 +87,7 @@ export async function decode(wav: string, net: Net, search: Search, signal?: Abo
     args.push('-remove_noise', 'no', '-remove_silence', 'no', '-cmn', 'batch', '-bestpath', 'no', '-wip', '1.0')
     args.push('-beam', search.beam, '-wbeam', search.wordBeam, '-pbeam', search.phoneBeam)
     args.push('-silprob', search.silence ?? '0.1', '-hypseg', at('heard'))
+    if (search.all) args.push('-compallsen', 'yes')
     if (search.most) args.push('-maxhmmpf', String(search.most))
     if (search.weight) args.push('-lw', search.weight)
     const ran = await run('pocketsphinx_batch', args, { limit: 3600, ...(signal && { signal }) })

@@ -1,5 +1,6 @@
 import type { PhraseRun } from '@/core/voice/departures'
 import type { HeardWord } from './decode'
+import { median } from './usual'
 
 /** How a phrase fits the recording, as against what is usual in it: 1 is as usual. */
 export interface Fit {
@@ -21,7 +22,6 @@ const SQUEEZED = { pace: 0.58, off: 1.6 }
 const OTHERS = { worst: 2.25, each: 1.5 }
 const IN_A_ROW = 3
 
-const median = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[list.length >> 1] ?? 0
 const framesOf = (own: readonly HeardWord[]) => own.reduce((sum, h) => sum + h.to - h.from, 0)
 /** How badly words fit together: what is lost in each frame. */
 const badness = (own: readonly HeardWord[]) => -own.reduce((sum, h) => sum + h.score, 0) / Math.max(1, framesOf(own))

@@ -39,7 +39,8 @@ const asLine = (word: string): string =>
     .replace(/·/g, '.')
     .trim()
 
-const isEnglish = (language: string): boolean => /^(en|und)\b/i.test(language)
+/** Whether a tag of a language is that which the acoustic model knows. */
+export const isEnglish = (language: string): boolean => /^(en|und)\b/i.test(language)
 /** The voice that speaks a language, by its tag. */
 export const voiceFor = (language: string): string =>
   isEnglish(language) ? (/^en-gb/i.test(language) ? 'en-gb' : 'en-us') : language.toLowerCase()

@@ -83,6 +83,8 @@ export class Search {
     const told = (u: Unheard) => this.departures.some((d) => d.from < u.to && u.from < d.to)
     return unheardSpeech(this.heard, this.loudness, this.frames).filter((u) => !told(u))
   }
+  /** A file beside the recording, for what is made of it. */
+  readonly beside = (name: string): string => path.join(path.dirname(this.wav), name)
   /** Whether something is told of a phrase already. */
   isTold({ first, long }: PhraseRun): boolean {
     return this.departures.some((d) => d.first < first + long && d.last >= first)
@@ -99,7 +101,7 @@ export class Search {
   }
   /** A part of the recording, without what does not count in it, as the model is to hear it: a file. */
   async part(name: string, { from, to }: Span = { from: 0, to: this.frames + 1 }): Promise<string> {
-    const file = path.join(path.dirname(this.wav), `${name}.wav`)
+    const file = this.beside(`${name}.wav`)
     const left = Int16Array.from(this.samples)
     for (const d of this.departures) left.fill(0, Math.round(d.from * PER_FRAME), Math.round(d.to * PER_FRAME))
     const own = left.subarray(Math.round(from * PER_FRAME), Math.round(to * PER_FRAME))
