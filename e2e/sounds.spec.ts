@@ -67,11 +67,16 @@ test('a sound at every click is heard on the click’s frame in the exported fil
   await find(page, 'sound at every click')
   const dialog = page.getByRole('dialog', { name: 'A sound each time' })
   await expect(dialog.getByText('Heard 9 times, in the lesson.')).toBeVisible()
+  await expect(dialog.getByText('Set to be heard beside the speech.')).toBeVisible()
+  const shown = Number(await dialog.getByLabel('Level').inputValue())
   await dialog.getByRole('button', { name: 'Add it' }).click()
   await expect(dialog).toBeHidden()
   const { lesson, timed } = await stored(page, id)
   const clicks = [...timed.moments.values()].filter((m) => m.kind === 'click').map((m) => m.frame!)
   const [from, to] = [clicks[0]! - 20, clicks[1]! + 30]
+  // The demo's narrator is loud, and a click is a quiet sound.
+  expect(shown).toBeGreaterThan(-8)
+  expect(lesson.elements.flatMap((e) => chimesOf(e)?.levelDb ?? [])).toEqual([shown])
   const voice = lesson.tracks.find((t) => t.kind === 'sound')!
   voice.muted = true
   const { samples } = heard(lesson, from, to)

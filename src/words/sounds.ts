@@ -22,6 +22,7 @@ export const sounds = {
   layIt: 'Add it',
   layItUnderEverything: 'Lay it under everything',
   level: 'Level',
+  levelBesideSpeech: 'Set to be heard beside the speech.',
   lowerBy: 'Lower by',
   lowerItFor: (short: Arg) => `Lower it for ${short}`,
   lowerItForAPhrase: 'Lower it for a phrase or passage',

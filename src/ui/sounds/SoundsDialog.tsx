@@ -22,10 +22,13 @@ import { Dialog } from '../kit/dialog'
 import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
+import { useLevelBeside } from './besideSpeech'
 import { varied } from './varied'
 import { asIs, asSentence, inWords, said } from '../../words/words'
 
 type At = Chimes['at']
+/** By how much it is lowered while words are said. */
+const DUCK_DB = -6
 /** What is usual for what happens. */
 const USUAL: Record<At, InterfaceSound> = {
   click: 'click',
@@ -90,6 +93,13 @@ function comesAndGoes({ lesson, elements: [first] }: Pick<Desk, 'lesson' | 'elem
   return one && !isClip(one) ? one.id : null
 }
 
+/** When a sound is heard, as it is offered: elements by the name of the one that is chosen. */
+const whensFor = (name: string | null | undefined): { value: At; label: string }[] =>
+  (Object.keys(USUAL) as At[]).map((v) => ({
+    value: v,
+    label: ofElement(v) ? inWords(OF_ELEMENTS[v], name ? `“${name}”` : said('sounds.anything')) : everyMoment(v),
+  }))
+
 /** How often a sound would be heard, and where. */
 function heardIn(times: number, passage: boolean): string {
   if (times === 0) return inWords('sounds.nothingOfTheKindHappens')
@@ -106,7 +116,6 @@ function Choosing() {
   const name = chosen ? timed.lesson.elements.find((e) => e.id === chosen)?.name : null
   const [at, setAt] = useKept<At>('sounds: at', chosen ? 'arrives' : 'click')
   const [own, setOwn] = useKept<string | null>('sounds: sound', null)
-  const [levelDb, setLevel] = useKept('sounds: levelDb', -12)
   const [under, setUnder] = useKept('sounds: under', true)
   const [varies, setVaries] = useKept('sounds: varies', true)
   const [busy, setBusy] = useState(false)
@@ -114,6 +123,13 @@ function Choosing() {
   const brought = files.find((f) => f.sha256 === own)
   // A file that was chosen may be gone from the library.
   const sound = own !== null && (brought || own in INTERFACE_SOUNDS) ? own : USUAL[at]
+  const duckDb = under ? DUCK_DB : 0
+  const { levelDb, bySpeech, type } = useLevelBeside(brought ?? (sound as InterfaceSound), duckDb)
+  /** Another sound is heard as loud as that one is to be. */
+  const choose = (to: string | null) => {
+    setOwn(to)
+    type(null)
+  }
   const of = ofElement(at) ? chosen : null
   const span = marked ?? { from: 0, to: timed.length }
   const rule = { media: '', at, of, variants: 1, chance: 1, levelDb, duckDb: 0, muted: false }
@@ -124,7 +140,7 @@ function Choosing() {
     try {
       const made = brought ? await varied(brought, varies) : await shipped(sound as InterfaceSound)
       const id = freshId('chime')
-      const look = { at, of, levelDb, duckDb: under ? -6 : 0, variants: varies || brought ? made.variants : VARIANTS }
+      const look = { at, of, levelDb, duckDb, variants: varies || brought ? made.variants : VARIANTS }
       const when = ofElement(at) ? inWords(OF_ELEMENTS[at], said('sounds.it')) : everyMoment(at)
       const title = `${made.medium.name.replace(/\.[^.]*$/, '')} ${when}`
       if (!edit(asIs(title), layChime(made.medium, id, look, span.from, span.to))) return
@@ -143,23 +159,21 @@ function Choosing() {
         value={at}
         onChange={(v: At) => {
           setAt(v)
-          setOwn(null)
+          choose(null)
         }}
-        options={(Object.keys(USUAL) as At[]).map((v) => ({
-          value: v,
-          label: ofElement(v) ? inWords(OF_ELEMENTS[v], name ? `“${name}”` : said('sounds.anything')) : everyMoment(v),
-        }))}
+        options={whensFor(name)}
       />
       <Choice
         label={inWords('sounds.sound')}
         value={sound}
-        onChange={setOwn}
+        onChange={choose}
         options={[
           ...Object.entries(INTERFACE_SOUNDS).map(([value, { title }]) => ({ value, label: title })),
           ...files.map((f) => ({ value: f.sha256, label: f.name })),
         ]}
       />
-      <NumberField label={inWords('sounds.level')} value={levelDb} unit="dB" min={-60} max={12} onChange={setLevel} />
+      <NumberField label={inWords('sounds.level')} value={levelDb} unit="dB" min={-60} max={12} onChange={type} />
+      {bySpeech && <p className="text-muted">{inWords('sounds.levelBesideSpeech')}</p>}
       <Tick label={inWords('sounds.lowerWhileWordsAreSpoken')} value={under} onChange={setUnder} />
       <Tick label={inWords('sounds.aLittleHigherOrLower')} value={varies} onChange={setVaries} />
       <p className="text-muted">{heardIn(times, marked !== null)}</p>
