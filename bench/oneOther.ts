@@ -274,7 +274,7 @@ async function hearOne(
   const bareOf = (w: string) => w.replace(/[.,]$/, '')
   const at = words.findIndex((w) => bareOf(w) === written)
   const text = words.map((w, i) => (i === at ? w.replace(written, other) : w)).join(' ')
-  if (/^(slt|rms|awb|kal16)$/.test(voice)) byFlite(text, voice, wav)
+  if (ENGLISH_VOICES.includes(voice)) byFlite(text, voice, wav)
   else writeFileSync(wav, wavFile(speak([{ at: 0.4, text }], voice, 155)))
   const { departures } = await align(wav, sentences.join('\n\n'), language)
   const hit = departures.find((d) => d.kind === 'other words' && d.first <= at && at <= d.last)

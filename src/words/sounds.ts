@@ -31,6 +31,7 @@ export const sounds = {
   once: 'once',
   pausesLastAtMost: 'Pauses last at most',
   pausesOfLastSAt: (name: Arg, most: Arg) => `Pauses of “${name}” last ${most} s at most`,
+  setBySpeech: 'Set it by the speech',
   shortenItsPauses: 'Shorten its pauses',
   sound: 'Sound',
   takeOutNoise: 'Take out noise',

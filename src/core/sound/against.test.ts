@@ -1,4 +1,6 @@
-import { levelBeside, loudestByPeaks, loudestDb, speechDb } from './against'
+import { resolve } from '../timing'
+import { clipsOf, lessonWithTake } from '../testing/lessons'
+import { levelBeside, loudestByPeaks, loudestDb, speakingIn, speechDb } from './against'
 
 const words = [
   { fromUs: 1_000_000, toUs: 1_500_000 },
@@ -30,4 +32,13 @@ test('a quiet click is raised for a loud voice, a loud bell lowered for a quiet 
   expect(levelBeside(-17, -9, 0)).toBe(-18)
   expect(levelBeside(-3, -40, -6)).toBe(6)
   expect(levelBeside(-60, -3, 0)).toBe(-30)
+})
+test('the clip that speaks is the one in which most words are heard, on a track that is heard', () => {
+  const lesson = lessonWithTake()
+  const own = clipsOf(lesson)[0]!
+  expect(speakingIn(resolve(lesson))).toBeNull()
+  lesson.media[own.media]!.words = [{ id: 'w1', text: 'Open', fromUs: 0, toUs: 200_000 }]
+  expect(speakingIn(resolve(lesson))?.id).toBe(own.id)
+  lesson.tracks.find((t) => t.id === own.track)!.muted = true
+  expect(speakingIn(resolve(lesson))).toBeNull()
 })

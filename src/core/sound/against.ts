@@ -1,4 +1,6 @@
+import { isMuted, type Clip } from '../lesson/clips'
 import type { Word } from '../lesson/schema'
+import type { Timed } from '../timing'
 
 /** What is loud is looked for in stretches of so many seconds. */
 const STRETCH_S = 0.05
@@ -27,6 +29,12 @@ export function speechDb(
   ])
   const loud = own.sort((a, b) => a - b)[Math.floor(own.length * LOUD)] ?? 0
   return loud > 0 ? inDb(loud / 255) - BELOW_PEAKS_DB : null
+}
+/** The clip in which most words are heard; null where nobody speaks. */
+export function speakingIn({ lesson, clips }: Pick<Timed, 'lesson' | 'clips'>): Clip | null {
+  const words = (c: Clip) => (c.muted || isMuted(lesson, c.track) ? 0 : (lesson.media[c.media]?.words.length ?? 0))
+  const most = Math.max(0, ...clips.map(words))
+  return most > 0 ? (clips.find((c) => words(c) === most) ?? null) : null
 }
 /** How loud a short sound is at its loudest, by its samples: dB of full scale. */
 export function loudestDb(samples: Float32Array, rate: number): number {

@@ -1,7 +1,7 @@
 import type { Point } from '../geometry'
 import type { Changes } from './changes'
 import { patchOf } from './flashes'
-import { median } from './median'
+import { median } from '../values/median'
 import { hotSpotOf, type Stay } from './track'
 
 const HALF = 18

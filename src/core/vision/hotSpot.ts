@@ -1,4 +1,4 @@
-import { median } from './median'
+import { median } from '../values/median'
 
 /** A pixel of a shape: its grey, and in how many of the times that the shape was seen it was seen too, 0 to 1. */
 export interface Pixel {

@@ -1,6 +1,6 @@
 import { BLOCK } from './sizes'
 import type { Changes } from './changes'
-import { median } from './median'
+import { median } from '../values/median'
 
 /** Where across what changed the rows are compared. */
 const ACROSS = [0.25, 0.5, 0.75]

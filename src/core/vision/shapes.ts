@@ -2,7 +2,7 @@ import type { Point } from '../geometry'
 import { FEWEST, MARGIN, MOST_PROBES } from './sizes'
 import { hotSpot, type HotSpot, type Pixel } from './hotSpot'
 import type { Flash } from './flash'
-import { median } from './median'
+import { median } from '../values/median'
 
 /** What a pointer looks like: those of its pixels that are always its own, and where in it the hot spot lies. */
 export interface PointerShape {

@@ -2,7 +2,7 @@ import { BLOCK } from './sizes'
 import type { Changes } from './changes'
 import type { Eyes, Which } from './eyes'
 import { patchOf } from './flashes'
-import { median } from './median'
+import { median } from '../values/median'
 import { fitAt, type PointerShape } from './shapes'
 
 /** Where the pointer is in a frame: the top left corner of its shape, and how well it fits. */

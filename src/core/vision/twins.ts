@@ -1,6 +1,6 @@
 import type { Point } from '../geometry'
 import type { Spotted } from './eyes'
-import { median } from './median'
+import { median } from '../values/median'
 
 /** Two places that are nearer than this are one. */
 const SAME = 8

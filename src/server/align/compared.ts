@@ -6,7 +6,7 @@ import type { HeardWord } from './decode'
 import { bare, voiceFor } from './lexicon'
 import { Search } from './search'
 import { withSpeech } from './sound'
-import { median } from './usual'
+import { median } from '@/core/values/median'
 
 /** Shorter words sound like too many others. */
 const FEWEST_SOUNDS = 3
@@ -73,19 +73,15 @@ async function higherThan(machine: Cepstra, search: Search, words: readonly InBo
   }
 }
 
-/** A script as the machine speaks it, and when each word of it is heard there. */
-export interface SpokenScript {
-  machine: Search
-}
 /**
  * Lets the machine speak what is looked for in a recording.
  *
- * @returns null where the machine speaks no such language
+ * @returns when each word is heard as the machine speaks it; null where it speaks no such language
  */
 export async function spokenByMachine(
   { words, runs, said, signal, beside }: Search,
   language: string,
-): Promise<SpokenScript | null> {
+): Promise<Search | null> {
   const file = beside('by-machine.wav')
   const ran = await run('espeak-ng', ['-v', voiceFor(language), '-s', '150', '-w', file, '--stdin'], {
     input: words.join(' '),
@@ -98,7 +94,7 @@ export async function spokenByMachine(
     file,
     async (wav) => {
       const machine = new Search(wav, await readFile(wav), { words, runs, said }, signal)
-      return (await machine.depart([])) ? { machine } : null
+      return (await machine.depart([])) ? machine : null
     },
     signal,
   )
@@ -108,7 +104,7 @@ export async function spokenByMachine(
  * Finds single words in whose place another one is said, in a language that the acoustic model does not know: each is
  * compared with how the machine speaks it.
  */
-export async function findCompared(search: Search, { machine }: SpokenScript): Promise<Departure[]> {
+export async function findCompared(search: Search, machine: Search): Promise<Departure[]> {
   const inBoth = search.words.flatMap((word, i): InBoth[] => {
     const [own, there] = [search.heard[i], machine.heard[i]]
     return own && there && search.soundsOf(i) >= FEWEST_SOUNDS ? [{ i, own, there, word: bare(word) }] : []

@@ -1,6 +1,6 @@
 import type { PhraseRun } from '@/core/voice/departures'
 import type { HeardWord } from './decode'
-import { median } from './usual'
+import { median } from '@/core/values/median'
 
 /** How a phrase fits the recording, as against what is usual in it: 1 is as usual. */
 export interface Fit {

@@ -4,7 +4,7 @@ import { decode, WIDEST, type HeardWord, type Net } from './decode'
 import { bare, type Pronunciations } from './lexicon'
 import type { Search } from './search'
 import { lineNet } from './strict'
-import { median } from './usual'
+import { median } from '@/core/values/median'
 
 /** The whole line is heard so; in a window nothing may be lost too early. */
 const LINE = { beam: '1e-80', wordBeam: '1e-60', phoneBeam: '1e-80', weight: '1.0', all: true }
@@ -115,17 +115,22 @@ async function lineOf(search: Search): Promise<Line | null> {
   }
 }
 
-/** Stretches of words that fit badly, [first, last], by their places in the line. */
-function doubtfulIn({ off, spread }: Line): [number, number][] {
+/** Numbers in order, as stretches [first, last] of those with no more than so many others between them. */
+function stretchesOf(numbers: readonly number[], between: number): [number, number][] {
   const out: [number, number][] = []
-  off.forEach((o, i) => {
-    if (o <= Math.max(DOUBT.least, DOUBT.times * spread)) return
+  for (const n of numbers) {
     const last = out.at(-1)
-    if (last && i - last[1] <= TOGETHER + 1) last[1] = i
-    else out.push([i, i])
-  })
+    if (last && n - last[1] <= between + 1) last[1] = n
+    else out.push([n, n])
+  }
   return out
 }
+/** Stretches of words that fit badly, by their places in the line. */
+const doubtfulIn = ({ off, spread }: Line): [number, number][] =>
+  stretchesOf(
+    off.flatMap((o, i) => (o > Math.max(DOUBT.least, DOUBT.times * spread) ? [i] : [])),
+    TOGETHER,
+  )
 
 /**
  * The net of some words, in the place of one or two of which any sounds may be said.
@@ -184,7 +189,7 @@ async function replacedIn(
   if (!free) return []
   const byWord = new Map(free.map((h) => [h.word, h]))
   const missing = words.flatMap((_, i) => (net.said.has(`w${i}`) && !byWord.has(`w${i}`) ? [i] : []))
-  return inARow(missing).flatMap(([from, to]): Departure[] => {
+  return stretchesOf(missing, 0).flatMap(([from, to]): Departure[] => {
     const frames = {
       from: byWord.get(`w${from - 1}`)?.to ?? span.from,
       to: byWord.get(`w${to + 1}`)?.from ?? span.to,
@@ -198,17 +203,6 @@ async function replacedIn(
     return told ? [{ kind: 'other words', first: own[0]!, last: own.at(-1)!, ...frames }] : []
   })
 }
-/** Numbers that follow each other, as stretches [first, last]. */
-function inARow(numbers: readonly number[]): [number, number][] {
-  const out: [number, number][] = []
-  for (const n of numbers) {
-    const last = out.at(-1)
-    if (last && last[1] === n - 1) last[1] = n
-    else out.push([n, n])
-  }
-  return out
-}
-
 /**
  * Finds single words in whose place another one is said, in the language that the acoustic model knows: where a word
  * fits badly, any sounds may be said instead, and what these fit better decides.

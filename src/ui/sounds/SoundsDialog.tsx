@@ -22,7 +22,7 @@ import { Dialog } from '../kit/dialog'
 import { Choice, Tick } from '../fields/fields'
 import { NumberField } from '../fields/numberField'
 import { useKept } from '../kit/useKept'
-import { useLevelBeside } from './besideSpeech'
+import { useLevelBeside, type LevelBeside } from './besideSpeech'
 import { varied } from './varied'
 import { asIs, asSentence, inWords, said } from '../../words/words'
 
@@ -124,12 +124,8 @@ function Choosing() {
   // A file that was chosen may be gone from the library.
   const sound = own !== null && (brought || own in INTERFACE_SOUNDS) ? own : USUAL[at]
   const duckDb = under ? DUCK_DB : 0
-  const { levelDb, bySpeech, type } = useLevelBeside(brought ?? (sound as InterfaceSound), duckDb)
-  /** Another sound is heard as loud as that one is to be. */
-  const choose = (to: string | null) => {
-    setOwn(to)
-    type(null)
-  }
+  const level = useLevelBeside(brought ?? (sound as InterfaceSound), duckDb)
+  const { levelDb } = level
   const of = ofElement(at) ? chosen : null
   const span = marked ?? { from: 0, to: timed.length }
   const rule = { media: '', at, of, variants: 1, chance: 1, levelDb, duckDb: 0, muted: false }
@@ -159,21 +155,20 @@ function Choosing() {
         value={at}
         onChange={(v: At) => {
           setAt(v)
-          choose(null)
+          setOwn(null)
         }}
         options={whensFor(name)}
       />
       <Choice
         label={inWords('sounds.sound')}
         value={sound}
-        onChange={choose}
+        onChange={setOwn}
         options={[
           ...Object.entries(INTERFACE_SOUNDS).map(([value, { title }]) => ({ value, label: title })),
           ...files.map((f) => ({ value: f.sha256, label: f.name })),
         ]}
       />
-      <NumberField label={inWords('sounds.level')} value={levelDb} unit="dB" min={-60} max={12} onChange={type} />
-      {bySpeech && <p className="text-muted">{inWords('sounds.levelBesideSpeech')}</p>}
+      <Loudness level={level} />
       <Tick label={inWords('sounds.lowerWhileWordsAreSpoken')} value={under} onChange={setUnder} />
       <Tick label={inWords('sounds.aLittleHigherOrLower')} value={varies} onChange={setVaries} />
       <p className="text-muted">{heardIn(times, marked !== null)}</p>
@@ -188,6 +183,23 @@ function Choosing() {
         </Button>
       </div>
     </div>
+  )
+}
+
+/** How loud it is; beside speech, whether as the speech asks for, and the way back to that. */
+function Loudness({ level: { levelDb, bySpeech, type } }: { level: LevelBeside }) {
+  return (
+    <>
+      <NumberField label={inWords('sounds.level')} value={levelDb} unit="dB" min={-60} max={12} onChange={type} />
+      {bySpeech !== null &&
+        (levelDb === bySpeech ? (
+          <p className="text-muted">{inWords('sounds.levelBesideSpeech')}</p>
+        ) : (
+          <Button look="quiet" onClick={() => type(null)}>
+            {inWords('sounds.setBySpeech')}
+          </Button>
+        ))}
+    </>
   )
 }
 

@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react'
 import { PEAKS_PER_SECOND } from '@/contract/beside'
 import type { LibraryFile } from '@/contract/routes'
-import type { Clip } from '@/core/lesson/clips'
 import type { Medium } from '@/core/lesson/schema'
 import {
   interfaceSound,
   levelBeside,
   loudestByPeaks,
   loudestDb,
+  speakingIn,
   speechDb,
   SYNTH_RATE,
   VARIANTS,
@@ -20,12 +20,6 @@ import { peaksOf } from '../timeline/Wave'
 
 /** The level of a sound where nobody speaks. */
 const ALONE_DB = -12
-
-/** The clip in which most words are said. */
-function speaking(clips: readonly Clip[], saidIn: (media: string) => number): Clip | null {
-  const heard = clips.filter((c) => !c.muted && saidIn(c.media) > 0)
-  return heard.reduce<Clip | null>((most, c) => (most && saidIn(most.media) >= saidIn(c.media) ? most : c), null)
-}
 
 /** The loudness peaks of a medium; null while they are not here. */
 function usePeaks(medium: Medium | null | undefined): Uint8Array | null {
@@ -49,25 +43,27 @@ const shippedDb = memoByText((name): number => {
   return loudestDb(all.subarray(0, all.length / VARIANTS), SYNTH_RATE)
 })
 
+/** A level: as it was typed for this sound, else by the speech, else as usual; and what the speech asks for. */
+export interface LevelBeside {
+  levelDb: number
+  bySpeech: number | null
+  type: (levelDb: number | null) => void
+}
 /**
- * The level at which a short sound is heard beside the speech of the lesson, until another one is typed.
+ * The level at which a short sound is heard beside the speech of the lesson, until another one is typed for it.
  *
  * @param duckDb  by how much it is lowered while words are said: dB, 0 or less
  */
-export function useLevelBeside(
-  sound: InterfaceSound | LibraryFile,
-  duckDb: number,
-): { levelDb: number; bySpeech: boolean; type: (levelDb: number | null) => void } {
-  const [typed, type] = useKept<number | null>('sounds: level typed', null)
-  const timed = useDesk((b) => b.timed)
-  const { media } = timed.lesson
-  const clip = speaking(timed.clips, (id) => media[id]?.words.length ?? 0)
-  const medium = clip && media[clip.media]
+export function useLevelBeside(sound: InterfaceSound | LibraryFile, duckDb: number): LevelBeside {
+  const name = typeof sound === 'string' ? sound : sound.sha256
+  const [typed, type] = useKept<number | null>(`sounds: level of ${name}`, null)
+  const clip = useDesk((b) => speakingIn(b.timed))
+  const medium = useDesk((b) => (clip ? b.timed.lesson.media[clip.media] : null))
   const spoken = usePeaks(medium)
   const peaks = usePeaks(typeof sound === 'string' ? null : sound.medium)
-  if (typed !== null) return { levelDb: typed, bySpeech: false, type }
   const speech = medium && spoken ? speechDb(medium.words, spoken, PEAKS_PER_SECOND) : null
   const own = typeof sound === 'string' ? shippedDb(sound) : peaks && loudestByPeaks(peaks)
-  if (!clip || speech === null || own === null) return { levelDb: ALONE_DB, bySpeech: false, type }
-  return { levelDb: levelBeside(speech + clip.levelDb, own, duckDb), bySpeech: true, type }
+  const known = clip !== null && speech !== null && own !== null
+  const bySpeech = known ? levelBeside(speech + clip.levelDb, own, duckDb) : null
+  return { levelDb: typed ?? bySpeech ?? ALONE_DB, bySpeech, type }
 }

@@ -1,4 +1,4 @@
-import { findCompared, spokenByMachine, type SpokenScript } from './compared'
+import { findCompared, spokenByMachine } from './compared'
 import { findOtherWords } from './departing'
 import { isEnglish } from './lexicon'
 import type { Search } from './search'
@@ -8,7 +8,7 @@ import { findSounded } from './sounded'
  * What words are compared with in a language that the acoustic model does not know: begun while they are looked for.
  * Where it fails, nothing is compared.
  */
-export const toCompare = (search: Search, language: string): Promise<SpokenScript | null> =>
+export const toCompare = (search: Search, language: string): Promise<Search | null> =>
   isEnglish(language) ? Promise.resolve(null) : spokenByMachine(search, language).catch(() => null)
 
 /**
@@ -17,7 +17,7 @@ export const toCompare = (search: Search, language: string): Promise<SpokenScrip
  */
 export async function findOthersSaid(
   search: Search,
-  spoken: SpokenScript | null,
+  spoken: Search | null,
   language: string,
   onShare: (share: number) => void,
 ): Promise<void> {

@@ -1,2 +1,0 @@
-/** The middle one of some values, the upper of the two middle ones. */
-export const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!

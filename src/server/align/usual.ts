@@ -1,2 +1,0 @@
-/** The middle of a list of numbers; 0 where there is none. */
-export const median = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[list.length >> 1] ?? 0
