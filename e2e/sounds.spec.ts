@@ -71,6 +71,7 @@ test('a sound at every click is heard on the click’s frame in the exported fil
   const shown = Number(await dialog.getByLabel('Level').inputValue())
   // What is typed is kept for this sound, whichever is looked at between; one press goes back.
   await dialog.getByLabel('Level').fill('-20')
+  await page.keyboard.press('Tab')
   await dialog.getByLabel('Sound', { exact: true }).selectOption('pop')
   await expect(dialog.getByLabel('Level')).not.toHaveValue('-20')
   await dialog.getByLabel('Sound', { exact: true }).selectOption('click')

@@ -168,7 +168,7 @@ function Choosing() {
           ...files.map((f) => ({ value: f.sha256, label: f.name })),
         ]}
       />
-      <Loudness level={level} />
+      <Loudness key={sound} level={level} />
       <Tick label={inWords('sounds.lowerWhileWordsAreSpoken')} value={under} onChange={setUnder} />
       <Tick label={inWords('sounds.aLittleHigherOrLower')} value={varies} onChange={setVaries} />
       <p className="text-muted">{heardIn(times, marked !== null)}</p>
